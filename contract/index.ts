@@ -1,0 +1,3 @@
+export * from "./refusal";
+export * from "./fields";
+export * from "./models";

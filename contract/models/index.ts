@@ -1,0 +1,4 @@
+export * from "./lever";
+export * from "./compare";
+export * from "./torque";
+export * from "./measurement";

@@ -1,0 +1,3 @@
+export * from "./linkage";
+export * from "./material";
+export * from "./quantity";

@@ -1,0 +1,10 @@
+export { measurement } from "./measurement";
+export type { MeasurementAnswer, MeasurementInput, MeasurementNotice, ReadingSet, SetResult } from "./measurement";
+export { readTorque } from "./torqueText";
+export type { ParseStop, TorqueTextAnswer, TorqueTextInput, TorqueTextOutcome } from "./torqueText";
+export { parseQuantity } from "./parse";
+export type { Quantity, QuantityOutcome } from "./parse";
+export { formatInchFraction, formatNumber, formatQuantity, inOtherUnit, unitLabel } from "./format";
+export type { FormatOptions } from "./format";
+export { PREFERRED, TORQUE_FACTORS, UNITS, otherUnit, unitOf } from "./units";
+export type { QuantityKind, TorqueUnit, Unit, UnitSystem } from "./units";

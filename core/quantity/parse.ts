@@ -1,0 +1,174 @@
+import { readTorque } from "./torqueText";
+import { PREFERRED, UNITS, unitOf, type QuantityKind, type Unit, type UnitSystem } from "./units";
+
+/** What was understood of a typed quantity: a value, or a range where min < max, in the base unit of its kind. */
+export interface Quantity {
+  kind: QuantityKind;
+  min: number;
+  max: number;
+  /** Unit it was read in, given or assumed. */
+  unit: string;
+  /** No unit was typed and the shop's own was taken. */
+  assumedUnit: boolean;
+}
+
+export type QuantityOutcome = { ok: true; value: Quantity } | { ok: false; position: number; message: string };
+
+const EXAMPLES: Record<QuantityKind, string> = {
+  length: '89 mm, 3 1/2 in or 3.5"',
+  torque: "40 Nm, 13 ft-lb or 103-105 lb ft",
+  angle: "9.5 deg, 1/8 turn or 2 flats",
+  mass: "160 kg or 350 lb",
+  volume: "2.1 L or 2 qt",
+  force: "38 N or 8.5 lbf",
+  distance: "184320 km or 50000 miles",
+};
+
+interface Cursor {
+  text: string;
+  at: number;
+}
+
+const skipBlanks = (c: Cursor): void => {
+  while (/\s/.test(c.text[c.at] ?? "")) c.at++;
+};
+
+const take = (c: Cursor, pattern: RegExp): RegExpExecArray | null => {
+  pattern.lastIndex = c.at;
+  const m = pattern.exec(c.text);
+  if (m) c.at += m[0].length;
+  return m;
+};
+
+/** "3", "3.5", ".5", "1/8", "3 1/2", "3-1/2"; null where no number begins here. */
+function takeNumber(c: Cursor): number | "zeroBelow" | null {
+  const start = c.at;
+  const sign = take(c, /[-−+]/y);
+  const mixed = take(c, /(\d+)(?:\s+|\s*-\s*)(\d+)\s*\/\s*(\d+)/y);
+  let value: number | null = null;
+  if (mixed) {
+    if (Number(mixed[3]) === 0) return "zeroBelow";
+    value = Number(mixed[1]) + Number(mixed[2]) / Number(mixed[3]);
+  } else {
+    const fraction = take(c, /(\d+)\s*\/\s*(\d+)/y);
+    if (fraction) {
+      if (Number(fraction[2]) === 0) return "zeroBelow";
+      value = Number(fraction[1]) / Number(fraction[2]);
+    } else {
+      const plain = take(c, /\d{1,3}(?:[ \u00a0\u202f]\d{3})+(?:\.\d+)?(?![\d/])|\d+(?:\.\d+)?|\.\d+/y);
+      if (plain) value = Number(plain[0].replace(/[ \u00a0\u202f]/g, ""));
+    }
+  }
+  if (value === null) {
+    c.at = start;
+    return null;
+  }
+  return sign && sign[0] !== "+" ? -value : value;
+}
+
+function takeUnit(c: Cursor, kind: QuantityKind): Unit | null {
+  const rest = c.text.slice(c.at).toLowerCase();
+  let best: { unit: Unit; length: number } | null = null;
+  for (const unit of UNITS[kind]) {
+    for (const spelled of unit.spellings) {
+      if (!rest.startsWith(spelled) || (best && spelled.length <= best.length)) continue;
+      const isWord = /[a-z]$/.test(spelled);
+      if (isWord && /[a-z]/.test(rest[spelled.length] ?? "")) continue;
+      best = { unit, length: spelled.length };
+    }
+  }
+  if (best) c.at += best.length;
+  return best?.unit ?? null;
+}
+
+/**
+ * Reads a quantity as it is read off a tape, a wrench or a leaflet.
+ *
+ * Accepts a number (decimal, fraction, mixed: "3 1/2"), a range ("103-105", "5 to 5 1/2"), feet with inches,
+ * and a unit of the kind; without a unit the shop's preferred one is taken and `assumedUnit` says so.
+ * Returns base units (mm, N m, deg, kg, L, N, km). Nothing is guessed: what cannot be read is refused with
+ * the index of the first character in the way. Text up to 80 characters.
+ */
+export function parseQuantity(text: string, kind: QuantityKind, system: UnitSystem = "metric"): QuantityOutcome {
+  const refuse = (position: number, what: string): QuantityOutcome => ({
+    ok: false,
+    position,
+    message: `${what}; type it like ${EXAMPLES[kind]}`,
+  });
+  if (text.length > 80) return refuse(80, "longer than 80 characters");
+  if (!text.trim()) return refuse(text.length, "nothing typed");
+  if (kind === "torque") return parseTorque(text, system, refuse);
+
+  const c: Cursor = { text, at: 0 };
+  skipBlanks(c);
+  const first = takeNumber(c);
+  if (first === "zeroBelow") return refuse(c.at - 1, "a fraction over 0");
+  if (first === null) return refuse(c.at, `cannot read "${text.slice(c.at, c.at + 12)}" as a number`);
+  skipBlanks(c);
+  const inRange = takeRangeMark(c);
+  let unit = inRange ? null : takeUnit(c, kind);
+  let second: number | null = null;
+  let secondAt = 0;
+  if (!inRange && unit) {
+    skipBlanks(c);
+    const combined = takeInchesAfterFeet(c, unit, first);
+    if (combined !== null) {
+      skipBlanks(c);
+      if (c.at < text.length) return refuse(c.at, `cannot read "${text.slice(c.at)}"`);
+      return done(kind, combined, combined, unit.id, false);
+    }
+  }
+  if (inRange || takeRangeMark(c)) {
+    skipBlanks(c);
+    secondAt = c.at;
+    const read = takeNumber(c);
+    if (read === "zeroBelow") return refuse(c.at - 1, "a fraction over 0");
+    if (read === null) return refuse(c.at, "the second number of the range is missing");
+    second = read;
+    skipBlanks(c);
+    unit = takeUnit(c, kind) ?? unit;
+  }
+  skipBlanks(c);
+  if (c.at < text.length) {
+    const rest = text.slice(c.at);
+    const other = (Object.keys(UNITS) as QuantityKind[]).find((k) => k !== kind && takeUnit({ text: rest, at: 0 }, k));
+    return refuse(c.at, other ? `"${rest}" is a unit of ${other}, not of ${kind}` : `cannot read "${rest}"`);
+  }
+  if (second !== null && second < first) return refuse(secondAt, "the range runs backwards");
+  const chosen = unit ?? unitOf(kind, PREFERRED[kind][system]);
+  return done(kind, first * chosen.factor, (second ?? first) * chosen.factor, chosen.id, unit === null);
+}
+
+const takeRangeMark = (c: Cursor): boolean => take(c, /\s*(?:to\b|[-–−])\s*(?=[\d.])/y) !== null;
+
+function takeInchesAfterFeet(c: Cursor, unit: Unit, feet: number): number | null {
+  if (unit.id !== "ft") return null;
+  const back = c.at;
+  const inches = takeNumber(c);
+  if (typeof inches === "number" && inches >= 0) {
+    skipBlanks(c);
+    if (takeUnit(c, "length")?.id === "in") return feet * unit.factor + inches * 25.4;
+  }
+  c.at = back;
+  return null;
+}
+
+function parseTorque(
+  text: string,
+  system: UnitSystem,
+  refuse: (position: number, what: string) => QuantityOutcome,
+): QuantityOutcome {
+  const bare = /^\s*\d+(\.\d+)?(\s*(-|–|to)\s*\d+(\.\d+)?)?\s*$/i.test(text);
+  const read = readTorque(bare ? `${text} ${PREFERRED.torque[system] === "N m" ? "Nm" : "lb ft"}` : text);
+  if (!read.ok) return refuse(read.stop.position, `expected ${read.stop.expected}`);
+  const { kind, minNm, maxNm, unit } = read.value;
+  if (kind !== "torque" || minNm === null || maxNm === null || unit === null) {
+    return refuse(0, "a figure is needed here");
+  }
+  return done("torque", minNm, maxNm, unit, bare);
+}
+
+const done = (kind: QuantityKind, min: number, max: number, unit: string, assumedUnit: boolean): QuantityOutcome =>
+  Number.isFinite(min) && Number.isFinite(max)
+    ? { ok: true, value: { kind, min, max, unit, assumedUnit } }
+    : { ok: false, position: 0, message: "too large a number" };

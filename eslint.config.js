@@ -1,0 +1,69 @@
+import reactHooks from "eslint-plugin-react-hooks";
+import tseslint from "typescript-eslint";
+
+/** Rooms and what each may import of ours; imports run one way. */
+const rooms = {
+  core: [],
+  contract: ["core"],
+  models: ["core", "contract"],
+  server: ["core", "contract", "models"],
+  web: ["core", "contract", "models"],
+  cli: ["core", "contract", "models"],
+  demo: ["core", "contract"],
+  e2e: ["demo"],
+};
+const all = [...Object.keys(rooms), "bench", "scripts"];
+
+const direction = Object.entries(rooms).map(([room, allowed]) => {
+  const barred = all.filter((r) => r !== room && !allowed.includes(r));
+  const patterns = [
+    {
+      regex: `^(\\.\\./)+(${barred.join("|")})(/|$)`,
+      message: `${room} may import only: ${allowed.join(", ") || "nothing of ours"}.`,
+    },
+  ];
+  if (allowed.length) {
+    patterns.push({
+      regex: `^(\\.\\./)+(${allowed.join("|")})/.+`,
+      message: "Enter a room through its index.",
+    });
+  }
+  return {
+    files: [`${room}/**/*.{ts,tsx}`],
+    ignores: room === "core" ? ["**/*.test.ts"] : [],
+    rules: {
+      "no-restricted-imports": ["error", { patterns }],
+    },
+  };
+});
+
+export default tseslint.config(
+  { ignores: ["node_modules", "dist", "data", "playwright-report", "test-results"] },
+  ...tseslint.configs.recommended,
+  {
+    rules: {
+      "@typescript-eslint/consistent-type-imports": ["error", { fixStyle: "inline-type-imports" }],
+      "@typescript-eslint/no-explicit-any": "error",
+      eqeqeq: ["error", "always"],
+      "no-console": ["error", { allow: ["error", "warn"] }],
+    },
+  },
+  {
+    files: ["web/**/*.{ts,tsx}"],
+    plugins: { "react-hooks": reactHooks },
+    rules: { "react-hooks/rules-of-hooks": "error", "react-hooks/exhaustive-deps": "error" },
+  },
+  {
+    files: ["core/**/*.ts"],
+    ignores: ["**/*.test.ts"],
+    rules: {
+      "no-restricted-globals": ["error", "window", "document", "process", "Date", "fetch"],
+      "no-restricted-properties": [
+        "error",
+        { object: "Math", property: "random", message: "Randomness is a parameter in core." },
+      ],
+    },
+  },
+  { files: ["scripts/**", "bench/**"], rules: { "no-console": "off" } },
+  ...direction,
+);

@@ -1,0 +1,35 @@
+import { refusal, refusalFromIssues, withoutNulls } from "../contract";
+import { findModel, models } from "./registry";
+
+/**
+ * Answers one model: checks the input's shape, then the relations between its fields, then computes.
+ * Returns the answer or a refusal and nothing beside it; never throws for anything a caller can send.
+ */
+export function answer(name: string, input: unknown): unknown {
+  const found = findModel(name);
+  if (!found) {
+    return refusal("unknown_model", "model", name, models.map((m) => m.name).join(", "));
+  }
+  if (typeof input !== "object" || input === null || Array.isArray(input)) {
+    return refusal("invalid_input", "", input, "an object");
+  }
+  const cleaned = withoutNulls(input);
+  const parsed = found.input.safeParse(cleaned);
+  if (!parsed.success) return refusalFromIssues(parsed.error.issues, cleaned);
+  return tidy(found.run(parsed.data));
+}
+
+/** Writes -0 as 0 and refuses to let NaN or Infinity pass a door. */
+function tidy(value: unknown): unknown {
+  if (typeof value === "number") {
+    if (!Number.isFinite(value)) throw new RangeError(`a model answered ${value}; answers are finite or null`);
+    return value === 0 ? 0 : value;
+  }
+  if (Array.isArray(value)) return value.map(tidy);
+  if (typeof value === "object" && value !== null) {
+    const out: Record<string, unknown> = {};
+    for (const [k, v] of Object.entries(value)) if (v !== undefined) out[k] = tidy(v);
+    return out;
+  }
+  return value;
+}

@@ -1,0 +1,3 @@
+export { answer } from "./answer";
+export { findModel, models } from "./registry";
+export type { Model } from "./model";
