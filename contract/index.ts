@@ -1,3 +1,5 @@
 export * from "./refusal";
 export * from "./fields";
-export * from "./models";
+export * from "./inputs";
+export * from "./records";
+export * from "./routes";

@@ -1,0 +1,68 @@
+import { z } from "zod";
+import { ACCEPTS } from "../refusal";
+import { list, text, whole, word } from "../fields";
+import { moment, ulid } from "./fields";
+import { resourceNames } from "./resources";
+
+const anyObject = z.record(z.string(), z.unknown(), { error: () => `${ACCEPTS}an object of fields` });
+const resource = word(resourceNames);
+const version = whole(1, 1e9);
+
+/** One edit of one record. `version` is the version the person saw; a newer one on the shelf is a conflict. */
+export const operation = z.discriminatedUnion(
+  "op",
+  [
+    z.strictObject({ op: z.literal("create"), resource, id: ulid, data: anyObject }),
+    z.strictObject({ op: z.literal("update"), resource, id: ulid, version, data: anyObject }),
+    z.strictObject({ op: z.literal("delete"), resource, id: ulid, version, withJobs: z.boolean().optional() }),
+    z.strictObject({ op: z.literal("restore"), resource, id: ulid, version }),
+  ],
+  { error: () => 'accepts: "create", "update", "delete" or "restore"' },
+);
+export type Operation = z.infer<typeof operation>;
+
+/** Whose undo list a change stands in: one job, one vehicle, or the shop. */
+export const scope = z
+  .string({ error: () => `${ACCEPTS}"shop", "job:<id>" or "vehicle:<id>"` })
+  .regex(/^(shop|(job|vehicle):[0-9A-HJKMNP-TV-Z]{26})$/, {
+    error: () => `${ACCEPTS}"shop", "job:<id>" or "vehicle:<id>"`,
+  });
+
+/** A unit of work: all of it happens or none. Sending the same id again changes nothing and gives the same answer. */
+export const changeRequest = z.strictObject({
+  id: ulid,
+  personId: ulid.nullable().default(null),
+  scope,
+  label: text(120),
+  operations: list(operation, 1, 500),
+});
+export type ChangeRequest = z.input<typeof changeRequest>;
+
+const anyRecord = z.custom<Record<string, unknown> & { id: string; version: number; deletedAt: string | null }>(
+  (v) => typeof v === "object" && v !== null && "id" in v && "version" in v,
+);
+
+export const changeSummary = z.object({
+  id: ulid,
+  label: z.string(),
+  scope: z.string(),
+  personId: ulid.nullable(),
+  at: moment,
+  state: z.enum(["done", "undone", "gone"]),
+});
+export type ChangeSummary = z.infer<typeof changeSummary>;
+
+export const changeAnswer = z.object({
+  change: changeSummary,
+  records: z.array(z.object({ resource: z.enum(resourceNames), record: anyRecord })),
+});
+export type ChangeAnswer = z.infer<typeof changeAnswer>;
+
+/** Undo or redo the person's last change in a scope; `force` overwrites what others changed since. */
+export const stepBack = z.strictObject({
+  id: ulid,
+  personId: ulid.nullable().default(null),
+  scope,
+  force: z.boolean().default(false),
+});
+export type StepBackRequest = z.input<typeof stepBack>;

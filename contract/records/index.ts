@@ -1,0 +1,4 @@
+export * from "./fields";
+export * from "./resources";
+export * from "./changes";
+export * from "./views";

@@ -1,0 +1,222 @@
+import { z } from "zod";
+import { list, num, text, whole, word } from "../fields";
+import { boltPattern, gearboxSchema, leverSchema, point } from "../inputs";
+import { day, line, moment, originWords, prose, typedValue, ulid } from "./fields";
+
+export const stageWords = ["ask", "gauge", "compare", "plan", "fit", "prove"] as const;
+export type Stage = (typeof stageWords)[number];
+
+export const loadStateWords = ["onWheels", "onStands", "subframeSupported", "gearboxSupported"] as const;
+export type LoadState = (typeof loadStateWords)[number];
+
+export const shifterKinds = ["direct", "rod", "arm", "cable"] as const;
+export const places = ["cabin", "engineBay", "under", "bench"] as const;
+export const waitKinds = ["nothing", "part", "cure", "helper", "customer"] as const;
+export const quantityWords = ["throw", "crossGate", "freePlayForeAft", "freePlayCross", "knobHeight"] as const;
+export type ReadingQuantity = (typeof quantityWords)[number];
+
+export const methodWords = ["tape", "calliper", "dial", "angleGauge", "byEye"] as const;
+
+const person = z.strictObject({ name: text(60), initials: text(4), role: line.default("") });
+
+const vehicle = z.strictObject({
+  tag: text(16),
+  owner: line.default(""),
+  make: line.default(""),
+  model: line.default(""),
+  variant: line.default(""),
+  buildDate: day.nullable().default(null),
+  layout: word(["northSouth", "eastWest"]).default("northSouth"),
+  drivenWheels: word(["front", "rear", "all"]).default("rear"),
+  shifterKind: word(shifterKinds).default("direct"),
+  gearbox: gearboxSchema.nullable().default(null),
+  cylinders: whole(1, 16).nullable().default(null),
+  idleRpm: num(200, 5000, "rpm").nullable().default(null),
+  odometer: list(z.strictObject({ date: day, typed: text(40), km: num(0, 5e6, "km") }), 0, 500).default([]),
+  notes: prose.default(""),
+});
+
+const waits = z.strictObject({
+  kind: word(waitKinds),
+  what: line.default(""),
+  since: moment.nullable().default(null),
+  until: moment.nullable().default(null),
+});
+
+const job = z.strictObject({
+  vehicleId: ulid,
+  number: whole(1, 1e9).nullable().default(null),
+  complaint: prose.default(""),
+  complaintNote: line.default(""),
+  symptoms: z.record(text(40), word(["present", "absent"])).default({}),
+  stage: word(stageWords).default("ask"),
+  loadState: word(loadStateWords).default("onWheels"),
+  loadStateAt: moment.nullable().default(null),
+  loadStateBy: ulid.nullable().default(null),
+  bay: line.default(""),
+  waits: waits.default({ kind: "nothing", what: "", since: null, until: null }),
+  nextAction: line.default(""),
+  chosenSetupId: ulid.nullable().default(null),
+  choiceReason: prose.default(""),
+  verdict: prose.default(""),
+  openedAt: moment.nullable().default(null),
+  closedAt: moment.nullable().default(null),
+});
+
+const reading = z.strictObject({
+  jobId: ulid,
+  quantity: word(quantityWords),
+  phase: word(["before", "after"]),
+  fromGear: line.default(""),
+  toGear: line.default(""),
+  values: list(typedValue, 1, 50),
+  resolution: typedValue.nullable().default(null),
+  method: word(methodWords).default("tape"),
+  note: line.default(""),
+  takenBy: ulid.nullable().default(null),
+  takenAt: moment.nullable().default(null),
+});
+
+const setup = z.strictObject({
+  jobId: ulid,
+  role: word(["old", "candidate"]),
+  name: text(60),
+  lever: leverSchema,
+  pivot: point(5000).default({ xMm: 0, zMm: 0 }),
+  origin: word(originWords).default("measured"),
+  claimedReductionPct: num(-100, 100, "%").nullable().default(null),
+  price: num(0, 1e7).nullable().default(null),
+  source: line.default(""),
+  shown: z.boolean().default(true),
+  position: num(0, 1e6).default(0),
+});
+
+const torqueGroup = z.strictObject({
+  jobId: ulid,
+  name: text(80),
+  pattern: boltPattern.default("circle"),
+  count: whole(1, 64).default(1),
+  thread: line.default(""),
+  specTyped: line.default(""),
+  specSource: line.default(""),
+  specOrigin: word(originWords).default("missing"),
+  passes: list(z.strictObject({ name: text(40), pct: num(1, 100, "%").nullable().default(null) }), 1, 6).default([
+    { name: "snug", pct: null },
+    { name: "60 %", pct: 60 },
+    { name: "100 %", pct: 100 },
+  ]),
+  tolerancePct: num(0, 50, "%").default(10),
+  loadNeeded: word(["any", "rideHeight"]).default("any"),
+  reuse: word(["reuse", "replace"]).default("reuse"),
+  threadLocker: line.default(""),
+  position: num(0, 1e6).default(0),
+});
+
+const signature = z.strictObject({
+  jobId: ulid,
+  groupId: ulid,
+  bolt: whole(1, 64),
+  pass: text(40),
+  reading: typedValue.nullable().default(null),
+  tool: line.default(""),
+  personId: ulid.nullable().default(null),
+  at: moment.nullable().default(null),
+  loadState: word(loadStateWords),
+  overruleReason: prose.default(""),
+});
+
+const part = z.strictObject({
+  jobId: ulid,
+  name: text(80),
+  number: line.default(""),
+  maker: line.default(""),
+  variant: line.default(""),
+  builtFrom: day.nullable().default(null),
+  builtTo: day.nullable().default(null),
+  quantity: num(0, 1e5).default(1),
+  price: num(0, 1e7).nullable().default(null),
+  state: word(["needed", "ordered", "arrived", "fitted"]).default("needed"),
+  carriedOver: z.boolean().default(false),
+  note: line.default(""),
+  position: num(0, 1e6).default(0),
+});
+
+const step = z.strictObject({
+  jobId: ulid,
+  text: text(200),
+  place: word(places).default("cabin"),
+  state: word(["open", "done"]).default("open"),
+  position: num(0, 1e6).default(0),
+});
+
+const finding = z.strictObject({
+  jobId: ulid,
+  text: text(400),
+  place: word(places).default("under"),
+  state: word(["open", "dealtWith"]).default("open"),
+});
+
+const shop = z.strictObject({
+  name: line.default(""),
+  units: word(["metric", "inch"]).default("metric"),
+  currency: line.default("crowns"),
+  singleKeys: z.boolean().default(true),
+});
+
+/** Every kind of record, and the fields a person can set. */
+export const resources = {
+  person,
+  vehicle,
+  job,
+  reading,
+  setup,
+  torqueGroup,
+  signature,
+  part,
+  step,
+  finding,
+  shop,
+} as const;
+
+export type ResourceName = keyof typeof resources;
+export const resourceNames = Object.keys(resources) as [ResourceName, ...ResourceName[]];
+
+/** Children that hang on a job, in the order a full job lists them. */
+export const jobChildren = [
+  "reading",
+  "setup",
+  "torqueGroup",
+  "signature",
+  "part",
+  "step",
+  "finding",
+] as const satisfies readonly ResourceName[];
+export type JobChild = (typeof jobChildren)[number];
+
+/** What the server adds to every record. */
+export interface RecordHead {
+  id: string;
+  version: number;
+  createdAt: string;
+  updatedAt: string;
+  deletedAt: string | null;
+}
+
+export type Fields<R extends ResourceName> = z.output<(typeof resources)[R]>;
+export type NewFields<R extends ResourceName> = z.input<(typeof resources)[R]>;
+export type RecordOf<R extends ResourceName> = RecordHead & Fields<R>;
+
+export type Person = RecordOf<"person">;
+export type Vehicle = RecordOf<"vehicle">;
+export type Job = RecordOf<"job">;
+export type Reading = RecordOf<"reading">;
+export type Setup = RecordOf<"setup">;
+export type TorqueGroup = RecordOf<"torqueGroup">;
+export type Signature = RecordOf<"signature">;
+export type Part = RecordOf<"part">;
+export type Step = RecordOf<"step">;
+export type Finding = RecordOf<"finding">;
+export type Shop = RecordOf<"shop">;
+
+/** The shop's settings are one record with a fixed id. */
+export const SHOP_ID = "00000000000000000000000001";

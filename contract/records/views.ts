@@ -1,0 +1,126 @@
+import { z } from "zod";
+import { changeSummary } from "./changes";
+import {
+  jobChildren,
+  resources,
+  type Finding,
+  type Job,
+  type JobChild,
+  type Part,
+  type Person,
+  type Reading,
+  type RecordOf,
+  type ResourceName,
+  type Setup,
+  type Shop,
+  type Signature,
+  type Step,
+  type TorqueGroup,
+  type Vehicle,
+} from "./resources";
+
+const head = {
+  id: z.string(),
+  version: z.number(),
+  createdAt: z.string(),
+  updatedAt: z.string(),
+  deletedAt: z.string().nullable(),
+};
+
+/** A stored record of one kind: head and fields. */
+export const recordSchema = <R extends ResourceName>(name: R): z.ZodType<RecordOf<R>> =>
+  z.strictObject({ ...head, ...resources[name].shape }) as unknown as z.ZodType<RecordOf<R>>;
+
+/** One line of the Yard. */
+export const yardJob = z.object({
+  id: z.string(),
+  number: z.number().nullable(),
+  vehicleId: z.string(),
+  tag: z.string(),
+  title: z.string(),
+  owner: z.string(),
+  stage: resources.job.shape.stage.unwrap(),
+  loadState: resources.job.shape.loadState.unwrap(),
+  bay: z.string(),
+  waits: resources.job.shape.waits.unwrap(),
+  nextAction: z.string(),
+  complaint: z.string(),
+  openedAt: z.string().nullable(),
+});
+export type YardJob = z.infer<typeof yardJob>;
+
+export const yardView = z.object({ jobs: z.array(yardJob), vehicles: z.number(), closedJobs: z.number() });
+export type YardView = z.infer<typeof yardView>;
+
+export const undoState = z.object({ undo: changeSummary.nullable(), redo: changeSummary.nullable() });
+export type UndoState = z.infer<typeof undoState>;
+
+/** A job with everything that hangs on it. */
+export interface JobView {
+  job: Job;
+  vehicle: Vehicle;
+  reading: Reading[];
+  setup: Setup[];
+  torqueGroup: TorqueGroup[];
+  signature: Signature[];
+  part: Part[];
+  step: Step[];
+  finding: Finding[];
+}
+
+export const jobView = z.strictObject({
+  job: recordSchema("job"),
+  vehicle: recordSchema("vehicle"),
+  ...(Object.fromEntries(jobChildren.map((c) => [c, z.array(recordSchema(c))])) as {
+    [C in JobChild]: z.ZodArray<z.ZodType<RecordOf<C>>>;
+  }),
+}) as unknown as z.ZodType<JobView>;
+
+export const vehicleLine = z.object({
+  id: z.string(),
+  tag: z.string(),
+  title: z.string(),
+  owner: z.string(),
+  shifterKind: z.string(),
+  layout: z.string(),
+  km: z.number().nullable(),
+  openJobs: z.number(),
+  jobs: z.number(),
+});
+export type VehicleLine = z.infer<typeof vehicleLine>;
+export const vehicleList = z.object({ vehicles: z.array(vehicleLine), total: z.number() });
+
+/** Everything known of one vehicle over the years. */
+export interface DossierView {
+  vehicle: Vehicle;
+  jobs: Job[];
+  reading: Reading[];
+  setup: Setup[];
+  torqueGroup: TorqueGroup[];
+  part: Part[];
+}
+export const dossierView = z.strictObject({
+  vehicle: recordSchema("vehicle"),
+  jobs: z.array(recordSchema("job")),
+  reading: z.array(recordSchema("reading")),
+  setup: z.array(recordSchema("setup")),
+  torqueGroup: z.array(recordSchema("torqueGroup")),
+  part: z.array(recordSchema("part")),
+}) as unknown as z.ZodType<DossierView>;
+
+export const shopView = z.object({
+  shop: recordSchema("shop"),
+  people: z.array(recordSchema("person")),
+}) as unknown as z.ZodType<{ shop: Shop; people: Person[] }>;
+
+export const binLine = z.object({
+  resource: z.string(),
+  id: z.string(),
+  version: z.number(),
+  title: z.string(),
+  deletedAt: z.string(),
+});
+export type BinLine = z.infer<typeof binLine>;
+export const binView = z.object({ records: z.array(binLine) });
+
+export const historyView = z.object({ changes: z.array(changeSummary) });

@@ -1,0 +1,99 @@
+import { z } from "zod";
+import {
+  binView,
+  changeAnswer,
+  changeRequest,
+  dossierView,
+  historyView,
+  jobView,
+  scope,
+  shopView,
+  stepBack,
+  ulid,
+  undoState,
+  vehicleList,
+  yardView,
+} from "./records";
+
+/** One door: method, path, what goes in and what comes out. */
+export interface Route {
+  method: "get" | "post";
+  path: string;
+  /** One line for the API page. */
+  does: string;
+  params?: z.ZodObject;
+  query?: z.ZodObject;
+  body?: z.ZodType;
+  response: z.ZodType;
+}
+
+const byId = z.strictObject({ id: ulid });
+const page = {
+  limit: z.coerce.number().int().min(1).max(500).default(100),
+  offset: z.coerce.number().int().min(0).default(0),
+};
+
+export const routes = {
+  yard: { method: "get", path: "/api/yard", does: "Open jobs, with what each waits for.", response: yardView },
+  vehicles: {
+    method: "get",
+    path: "/api/vehicles",
+    does: "Vehicles by tag, owner or model.",
+    query: z.strictObject({ search: z.string().max(80).default(""), ...page }),
+    response: vehicleList,
+  },
+  vehicle: {
+    method: "get",
+    path: "/api/vehicles/:id",
+    does: "One vehicle's dossier: jobs, readings, torque groups and parts over the years.",
+    params: byId,
+    response: dossierView,
+  },
+  job: {
+    method: "get",
+    path: "/api/jobs/:id",
+    does: "One job with everything that hangs on it.",
+    params: byId,
+    response: jobView,
+  },
+  shop: { method: "get", path: "/api/shop", does: "The shop's settings and people.", response: shopView },
+  bin: { method: "get", path: "/api/bin", does: "Deleted records that can be restored.", response: binView },
+  history: {
+    method: "get",
+    path: "/api/history",
+    does: "Changes of a job, a vehicle or the shop, newest first.",
+    query: z.strictObject({ scope, limit: page.limit }),
+    response: historyView,
+  },
+  undoState: {
+    method: "get",
+    path: "/api/undo",
+    does: "What undo and redo would do next for a person in a scope.",
+    query: z.strictObject({ scope, personId: ulid.optional() }),
+    response: undoState,
+  },
+  change: {
+    method: "post",
+    path: "/api/changes",
+    does: "Writes records: all operations happen or none. The same id twice is one change.",
+    body: changeRequest,
+    response: changeAnswer,
+  },
+  undo: {
+    method: "post",
+    path: "/api/undo",
+    does: "Takes back the person's last change in a scope.",
+    body: stepBack,
+    response: changeAnswer,
+  },
+  redo: {
+    method: "post",
+    path: "/api/redo",
+    does: "Does again what was last undone.",
+    body: stepBack,
+    response: changeAnswer,
+  },
+} as const satisfies Record<string, Route>;
+
+export type RouteName = keyof typeof routes;
+export type ResponseOf<N extends RouteName> = z.output<(typeof routes)[N]["response"]>;

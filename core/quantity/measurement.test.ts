@@ -1,0 +1,60 @@
+import { describe, expect, it } from "vitest";
+import { create, all } from "mathjs";
+import { measurement } from "..";
+
+const math = create(all, {});
+const tape = 25.4 / 16;
+
+describe("measurement", () => {
+  // JCGM 100:2008 (GUM) 4.2.3 and 4.3.7: u^2 = s^2/n + a^2/12.
+  it("combines spread and resolution in quadrature", () => {
+    const { before } = measurement({ unit: "mm", before: { readings: [3, 4, 5], resolution: 1 }, k: 2 });
+    expect(before.standard).toBeCloseTo(Math.sqrt(1 / 3 + 1 / 12), 12);
+    const sample = [102.1, 101.4, 103.0, 102.6, 101.9];
+    const many = measurement({ unit: "mm", before: { readings: sample, resolution: 0 }, k: 2 }).before;
+    expect(many.sd).toBeCloseTo(Number(math.std(sample)), 12);
+    expect(many.dof).toBe(4);
+  });
+
+  // Common practice, no source: 5 1/4 in before and 3 3/4 in after, tape read to 1/16 in.
+  it("gives the reduction of a taped throw with its uncertainty", () => {
+    const answer = measurement({
+      unit: "mm",
+      before: { readings: [133.35], resolution: tape },
+      after: { readings: [95.25], resolution: tape },
+      k: 2,
+    });
+    expect(answer.reduction?.pct).toBeCloseTo(28.5714, 4);
+    expect(answer.reduction?.lowPct).toBeCloseTo(27.7, 1);
+    expect(answer.reduction?.highPct).toBeCloseTo(29.4, 1);
+    expect(answer.change?.verdict).toBe("shown");
+    expect(answer.notices.map((n) => n.code)).toEqual(["fewReadings", "fewReadings"]);
+  });
+
+  it("calls a difference inside its own uncertainty not shown", () => {
+    const answer = measurement({
+      unit: "mm",
+      before: { readings: [100, 102, 98, 100], resolution: 1 },
+      after: { readings: [99, 97, 101, 99], resolution: 1 },
+      k: 2,
+    });
+    expect(answer.change?.verdict).toBe("not shown");
+  });
+
+  it("has no reduction of nothing, and no extremes where the base may be nothing", () => {
+    const nothing = measurement({
+      unit: "mm",
+      before: { readings: [0], resolution: 0 },
+      after: { readings: [1], resolution: 0 },
+      k: 2,
+    });
+    expect(nothing.reduction).toBeNull();
+    const tiny = measurement({
+      unit: "mm",
+      before: { readings: [0.1], resolution: 1 },
+      after: { readings: [0.1], resolution: 1 },
+      k: 2,
+    });
+    expect(tiny.reduction?.extremesPct).toEqual([null, null]);
+  });
+});

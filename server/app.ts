@@ -1,0 +1,49 @@
+import compression from "compression";
+import express, { type Express } from "express";
+import { pino, type Logger } from "pino";
+import { pinoHttp } from "pino-http";
+import { openDatabase, UnitOfWork } from "./db";
+import { computeDoor } from "./http/compute";
+import { errorDoor, noSuchDoor } from "./http/errors";
+import { headers, onlyLocalHost, onlyOwnOrigin, steadyWrites } from "./http/guards";
+import { openApiDoor } from "./http/openapi";
+import { pageDoor } from "./http/pages";
+import { recordDoors } from "./http/records";
+import { Changes, Views } from "./services";
+
+export interface AppOptions {
+  databaseFile: string;
+  /** Folder of the built web application; absent: API only. */
+  webFolder?: string;
+  log?: Logger;
+  now?: () => string;
+}
+
+export interface App {
+  express: Express;
+  unit: UnitOfWork;
+  close(): Promise<void>;
+}
+
+/** Builds the server around one database file; listening is the caller's. */
+export async function buildApp(options: AppOptions): Promise<App> {
+  const source = await openDatabase(options.databaseFile);
+  const unit = new UnitOfWork(source);
+  const log = options.log ?? pino({ level: "silent" });
+  const app = express();
+  app.disable("x-powered-by");
+  app.use(onlyLocalHost, headers, onlyOwnOrigin, steadyWrites, compression());
+  app.use(pinoHttp({ logger: log, autoLogging: log.level === "debug" }));
+  app.use(computeDoor(), openApiDoor(), recordDoors(new Views(unit), new Changes(unit, options.now)));
+  app.use("/api", noSuchDoor);
+  if (options.webFolder) app.use(pageDoor(options.webFolder));
+  app.use(errorDoor(log));
+  return {
+    express: app,
+    unit,
+    close: async () => {
+      await unit.idle();
+      await source.destroy();
+    },
+  };
+}

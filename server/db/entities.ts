@@ -1,0 +1,58 @@
+import { EntitySchema, type EntitySchemaColumnOptions } from "typeorm";
+import { resourceNames, type ResourceName } from "../../contract";
+import { entityColumn } from "./columns";
+import { tables } from "./tables";
+
+export type Row = Record<string, unknown>;
+
+const head: Record<string, EntitySchemaColumnOptions> = {
+  id: { type: "text", primary: true },
+  version: { type: "integer" },
+  createdAt: { type: "text" },
+  updatedAt: { type: "text" },
+  deletedAt: { type: "text", nullable: true },
+};
+
+function entityOf(name: ResourceName): EntitySchema<Row> {
+  const { table, columns, parents } = tables[name];
+  return new EntitySchema<Row>({
+    name: table,
+    tableName: table,
+    columns: {
+      ...head,
+      ...Object.fromEntries(Object.entries(columns).map(([key, spec]) => [key, entityColumn(spec)])),
+    },
+    indices: parents.map((p) => ({ name: `ix_${table}_${p.column}`, columns: [p.column] })),
+    foreignKeys: parents.map((p) => ({
+      target: tables[p.to].table,
+      columnNames: [p.column],
+      referencedColumnNames: ["id"],
+      name: `fk_${table}_${p.column}`,
+    })),
+  });
+}
+
+export const entities = Object.fromEntries(resourceNames.map((n) => [n, entityOf(n)])) as Record<
+  ResourceName,
+  EntitySchema<Row>
+>;
+
+/** Every change with the records before and after it: undo, audit and retried writes read it. */
+export const changeEntity = new EntitySchema<Row>({
+  name: "change",
+  tableName: "change",
+  columns: {
+    seq: { type: "integer", primary: true, generated: "increment" },
+    id: { type: "text" },
+    scope: { type: "text" },
+    personId: { type: "text", nullable: true },
+    label: { type: "text" },
+    at: { type: "text" },
+    state: { type: "text" },
+    edits: { type: "text" },
+  },
+  indices: [
+    { name: "ix_change_id", columns: ["id"], unique: true },
+    { name: "ix_change_scope", columns: ["scope"] },
+  ],
+});

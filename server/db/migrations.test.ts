@@ -1,0 +1,37 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, describe, expect, it } from "vitest";
+import { openDatabase } from ".";
+
+const folder = mkdtempSync(join(tmpdir(), "ash-lever-db-"));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+describe("database", () => {
+  it("goes from empty to latest and leaves the schema builder nothing to change", async () => {
+    const source = await openDatabase(join(folder, "a.sqlite"));
+    const pending = await source.driver.createSchemaBuilder().log();
+    expect(pending.upQueries.map((q) => q.query)).toEqual([]);
+    await source.destroy();
+  });
+
+  it("can be taken back to nothing and forward again", async () => {
+    const source = await openDatabase(join(folder, "b.sqlite"));
+    await source.undoLastMigration();
+    expect(await source.query(`SELECT name FROM sqlite_master WHERE name = 'job'`)).toEqual([]);
+    await source.runMigrations();
+    expect(await source.query(`SELECT name FROM sqlite_master WHERE name = 'job'`)).toHaveLength(1);
+    await source.destroy();
+  });
+
+  it("commits durably and holds foreign keys", async () => {
+    const source = await openDatabase(join(folder, "c.sqlite"));
+    expect(await source.query("PRAGMA journal_mode")).toEqual([{ journal_mode: "wal" }]);
+    expect(await source.query("PRAGMA synchronous")).toEqual([{ synchronous: 2 }]);
+    await expect(
+      source.query(`INSERT INTO "plan_step" ("id","version","createdAt","updatedAt","jobId","text","place","state","position")
+        VALUES ('x', 1, '', '', 'nobody', '', '', '', 0)`),
+    ).rejects.toThrow(/FOREIGN KEY/);
+    await source.destroy();
+  });
+});

@@ -1,0 +1,175 @@
+import type { ResourceName } from "../../contract";
+import { column, type ColumnSpec } from "./columns";
+
+const { text, integer, real, flag, json, maybe } = column;
+
+/** A parent record a column points to. */
+export interface ParentLink {
+  column: string;
+  to: ResourceName;
+}
+
+export interface TableSpec {
+  table: string;
+  columns: Record<string, ColumnSpec>;
+  parents: readonly ParentLink[];
+}
+
+const ofJob: ParentLink = { column: "jobId", to: "job" };
+
+/** How each kind of record is kept. Head columns (id, version, times) are the same for all. */
+export const tables: Record<ResourceName, TableSpec> = {
+  person: { table: "person", parents: [], columns: { name: text, initials: text, role: text } },
+  vehicle: {
+    table: "vehicle",
+    parents: [],
+    columns: {
+      tag: text,
+      owner: text,
+      make: text,
+      model: text,
+      variant: text,
+      buildDate: maybe(text),
+      layout: text,
+      drivenWheels: text,
+      shifterKind: text,
+      gearbox: maybe(json),
+      cylinders: maybe(integer),
+      idleRpm: maybe(real),
+      odometer: json,
+      notes: text,
+    },
+  },
+  job: {
+    table: "job",
+    parents: [{ column: "vehicleId", to: "vehicle" }],
+    columns: {
+      vehicleId: text,
+      number: maybe(integer),
+      complaint: text,
+      complaintNote: text,
+      symptoms: json,
+      stage: text,
+      loadState: text,
+      loadStateAt: maybe(text),
+      loadStateBy: maybe(text),
+      bay: text,
+      waits: json,
+      nextAction: text,
+      chosenSetupId: maybe(text),
+      choiceReason: text,
+      verdict: text,
+      openedAt: maybe(text),
+      closedAt: maybe(text),
+    },
+  },
+  reading: {
+    table: "reading",
+    parents: [ofJob],
+    columns: {
+      jobId: text,
+      quantity: text,
+      phase: text,
+      fromGear: text,
+      toGear: text,
+      values: json,
+      resolution: maybe(json),
+      method: text,
+      note: text,
+      takenBy: maybe(text),
+      takenAt: maybe(text),
+    },
+  },
+  setup: {
+    table: "lever_setup",
+    parents: [ofJob],
+    columns: {
+      jobId: text,
+      role: text,
+      name: text,
+      lever: json,
+      pivot: json,
+      origin: text,
+      claimedReductionPct: maybe(real),
+      price: maybe(real),
+      source: text,
+      shown: flag,
+      position: real,
+    },
+  },
+  torqueGroup: {
+    table: "torque_group",
+    parents: [ofJob],
+    columns: {
+      jobId: text,
+      name: text,
+      pattern: text,
+      count: integer,
+      thread: text,
+      specTyped: text,
+      specSource: text,
+      specOrigin: text,
+      passes: json,
+      tolerancePct: real,
+      loadNeeded: text,
+      reuse: text,
+      threadLocker: text,
+      position: real,
+    },
+  },
+  signature: {
+    table: "torque_signature",
+    parents: [ofJob, { column: "groupId", to: "torqueGroup" }],
+    columns: {
+      jobId: text,
+      groupId: text,
+      bolt: integer,
+      pass: text,
+      reading: maybe(json),
+      tool: text,
+      personId: maybe(text),
+      at: maybe(text),
+      loadState: text,
+      overruleReason: text,
+    },
+  },
+  part: {
+    table: "part_line",
+    parents: [ofJob],
+    columns: {
+      jobId: text,
+      name: text,
+      number: text,
+      maker: text,
+      variant: text,
+      builtFrom: maybe(text),
+      builtTo: maybe(text),
+      quantity: real,
+      price: maybe(real),
+      state: text,
+      carriedOver: flag,
+      note: text,
+      position: real,
+    },
+  },
+  step: {
+    table: "plan_step",
+    parents: [ofJob],
+    columns: { jobId: text, text, place: text, state: text, position: real },
+  },
+  finding: {
+    table: "finding",
+    parents: [ofJob],
+    columns: { jobId: text, text, place: text, state: text },
+  },
+  shop: {
+    table: "shop",
+    parents: [],
+    columns: { name: text, units: text, currency: text, singleKeys: flag },
+  },
+};
+
+export const HEAD_COLUMNS = ["id", "version", "createdAt", "updatedAt", "deletedAt"] as const;
+
+/** All columns of a kind of record, head first. */
+export const columnNames = (name: ResourceName): string[] => [...HEAD_COLUMNS, ...Object.keys(tables[name].columns)];

@@ -1,0 +1,76 @@
+import request from "supertest";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { answer, models } from "../models";
+import { TestShed } from "./testing/shed";
+
+let shed: TestShed;
+beforeAll(async () => {
+  shed = await TestShed.open();
+});
+afterAll(() => shed.close());
+
+const lever = {
+  gearbox: { gears: [{ gear: "3", column: "a", travelMm: 10 }] },
+  lever: { knob: { xMm: 0, zMm: 300 }, pin: { xMm: 0, zMm: -60 }, drive: { kind: "direct" } },
+};
+
+describe("compute door", () => {
+  it("answers as the core does", async () => {
+    const { body, status } = await shed.post("/api/compute/lever", lever);
+    expect(status).toBe(200);
+    expect(body).toEqual(answer("lever", lever));
+  });
+
+  it.each([
+    ["not JSON", "nope", 400, "invalid_json"],
+    ["a bare number", "3", 422, "invalid_input"],
+    ["a list", "[]", 422, "invalid_input"],
+    ["null", "null", 422, "invalid_input"],
+  ])("refuses %s", async (_what, text, status, code) => {
+    const sent = await request(shed.app.express)
+      .post("/api/compute/lever")
+      .set("Host", "localhost")
+      .type("json")
+      .send(text);
+    expect([sent.status, sent.body.error.code]).toEqual([status, code]);
+  });
+
+  it("knows only its models", async () => {
+    const { body, status } = await shed.post("/api/compute/flux", {});
+    expect([status, body.error.code]).toEqual([404, "unknown_model"]);
+  });
+
+  it("refuses a body over its limit", async () => {
+    const big = { text: "x".repeat(9 * 1024 * 1024) };
+    const { body, status } = await shed.post("/api/compute/torqueText", big);
+    expect([status, body.error.code]).toEqual([413, "too_large"]);
+  });
+});
+
+describe("API page", () => {
+  it("lists every route and model from the contract", async () => {
+    const { body } = await shed.get("/api/openapi.json");
+    for (const model of models) expect(body.paths).toHaveProperty([`/api/compute/${model.name}`]);
+    expect(body.paths).toHaveProperty(["/api/jobs/{id}", "get"]);
+    expect((await shed.get("/api")).text).toContain("POST /api/compute/lever");
+  });
+});
+
+describe("guards", () => {
+  it("serve this machine only", async () => {
+    const foreign = await request(shed.app.express).get("/api/yard").set("Host", "evil.example");
+    expect(foreign.status).toBe(403);
+  });
+
+  it("take writes from their own pages only", async () => {
+    const crossed = await shed.post("/api/compute/lever", lever).set("Origin", "http://evil.example");
+    expect(crossed.body.error).toMatchObject({ code: "forbidden", field: "origin" });
+    expect((await shed.post("/api/compute/lever", lever).set("Origin", "http://localhost")).status).toBe(200);
+  });
+
+  it("allow no inline script", async () => {
+    const policy = (await shed.get("/api/yard")).headers["content-security-policy"];
+    expect(policy).toMatch(/script-src 'self'(;|$)/);
+    expect(policy).not.toContain("upgrade-insecure-requests");
+  });
+});

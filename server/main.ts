@@ -1,0 +1,52 @@
+import { existsSync } from "node:fs";
+import { dirname, join, resolve } from "node:path";
+import { fileURLToPath } from "node:url";
+import { pino } from "pino";
+import { buildApp } from "./app";
+
+const here = dirname(fileURLToPath(import.meta.url));
+/** Started from the bundle or from source: the built pages lie in dist/web either way. */
+const webFolder = [join(here, "web"), join(here, "../dist/web")].find((f) => existsSync(f));
+
+const option = (name: string): string | undefined => {
+  const at = process.argv.indexOf(`--${name}`);
+  return at < 0 ? undefined : process.argv[at + 1];
+};
+
+const log = pino({ level: process.env.LOG_LEVEL ?? "warn" }, pino.destination(2));
+
+if (process.argv.includes("--lan")) {
+  process.stderr.write("Ash Lever has no sign-in yet and so does not serve other machines. Start it without --lan.\n");
+  process.exit(2);
+}
+
+const port = Number(option("port") ?? process.env.PORT ?? 4310);
+if (!Number.isInteger(port) || port < 0 || port > 65535) {
+  process.stderr.write(`--port: got "${option("port")}"; accepted: a whole number from 0 to 65535\n`);
+  process.exit(2);
+}
+const databaseFile = resolve(option("data") ?? process.env.DATA_FILE ?? "data/shop/ash-lever.sqlite");
+
+const app = await buildApp({ databaseFile, webFolder, log });
+const server = app.express.listen(port, "127.0.0.1", () => {
+  const address = server.address();
+  const bound = typeof address === "object" && address ? address.port : port;
+  process.stdout.write(`Ash Lever: http://127.0.0.1:${bound}/\n`);
+});
+server.on("error", (error: NodeJS.ErrnoException) => {
+  const why = error.code === "EADDRINUSE" ? `port ${port} is taken; give another with --port` : error.message;
+  process.stderr.write(`Ash Lever cannot listen: ${why}\n`);
+  process.exit(1);
+});
+
+let closing = false;
+const close = (): void => {
+  if (closing) return;
+  closing = true;
+  server.close(() => {
+    void app.close().then(() => process.exit(0));
+  });
+  server.closeIdleConnections();
+};
+process.on("SIGINT", close);
+process.on("SIGTERM", close);

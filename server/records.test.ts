@@ -1,0 +1,259 @@
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { ulid } from "ulid";
+import type { Operation } from "../contract";
+import { TestShed } from "./testing/shed";
+
+let shed: TestShed;
+beforeEach(async () => {
+  shed = await TestShed.open();
+});
+afterEach(() => shed.close());
+
+const update = (resource: "vehicle" | "job", id: string, version: number, data: object): Operation => ({
+  op: "update",
+  resource,
+  id,
+  version,
+  data: data as Record<string, unknown>,
+});
+
+describe("writing", () => {
+  it("keeps a record, its defaults and its version", async () => {
+    const { jobId } = await shed.job();
+    const { body } = await shed.get(`/api/jobs/${jobId}`);
+    expect(body.job).toMatchObject({ number: 1, version: 1, stage: "ask", loadState: "onWheels", symptoms: {} });
+    expect(body.vehicle.tag).toBe("T 1");
+  });
+
+  it("answers a repeated change without writing twice", async () => {
+    const id = ulid();
+    const body = {
+      id,
+      scope: "shop",
+      label: "add",
+      operations: [{ op: "create", resource: "vehicle", id: ulid(), data: { tag: "T 9" } }],
+    };
+    const first = await shed.post("/api/changes", body);
+    const second = await shed.post("/api/changes", body);
+    expect(second.status).toBe(200);
+    expect(second.body).toEqual(first.body);
+    expect((await shed.get("/api/vehicles")).body.total).toBe(1);
+  });
+
+  it("does all of a change or none of it", async () => {
+    const answer = await shed.change([
+      { op: "create", resource: "vehicle", id: ulid(), data: { tag: "A" } },
+      { op: "create", resource: "vehicle", id: ulid(), data: { tag: "" } },
+    ]);
+    expect(answer.status).toBe(422);
+    expect(answer.body.error).toMatchObject({ code: "invalid_input", field: "operations[1].data.tag", got: "" });
+    expect((await shed.get("/api/vehicles")).body.total).toBe(0);
+  });
+
+  it("shows both versions of a stale write and changes nothing", async () => {
+    const { vehicleId } = await shed.job();
+    expect((await shed.change([update("vehicle", vehicleId, 1, { owner: "Isles Post" })])).status).toBe(200);
+    const stale = await shed.change([update("vehicle", vehicleId, 1, { owner: "Somebody" })]);
+    expect(stale.status).toBe(409);
+    expect(stale.body.error).toMatchObject({
+      code: "conflict",
+      field: "operations[0].version",
+      yours: { owner: "Somebody" },
+      theirs: { owner: "Isles Post", version: 2 },
+    });
+  });
+
+  it("lets exactly one of many simultaneous writers of one version through", async () => {
+    const { vehicleId } = await shed.job();
+    const answers = await Promise.all(
+      Array.from({ length: 12 }, (_, i) => shed.change([update("vehicle", vehicleId, 1, { owner: `Writer ${i}` })])),
+    );
+    expect(answers.filter((a) => a.status === 200)).toHaveLength(1);
+    expect(answers.filter((a) => a.status === 409)).toHaveLength(11);
+    const { body } = await shed.get(`/api/vehicles/${vehicleId}`);
+    const winner = answers.find((a) => a.status === 200)?.body.records[0].record.owner;
+    expect(body.vehicle).toMatchObject({ owner: winner, version: 2 });
+  });
+
+  it.each<[string, object, string]>([
+    ["unknown field", { colour: "red" }, "operations[0].data.colour"],
+    ["wrong word", { layout: "sideways" }, "operations[0].data.layout"],
+    ["impossible day", { buildDate: "2025-02-30" }, "operations[0].data.buildDate"],
+    ["too few", { cylinders: 0 }, "operations[0].data.cylinders"],
+    ["text for a number", { idleRpm: "fast" }, "operations[0].data.idleRpm"],
+    [
+      "gear in no column",
+      { gearbox: { columns: [{ column: "a", crossMm: 0 }], gears: [{ gear: "1", column: "b", travelMm: 1 }] } },
+      "operations[0].data.gearbox.gears[0].column",
+    ],
+    [
+      "odometer running backwards",
+      {
+        odometer: [
+          { date: "2025-01-01", typed: "90", km: 90 },
+          { date: "2025-02-01", typed: "80", km: 80 },
+        ],
+      },
+      "operations[0].data.odometer[1].km",
+    ],
+  ])("refuses a vehicle with %s and names the field", async (_what, data, field) => {
+    const answer = await shed.change([{ op: "create", resource: "vehicle", id: ulid(), data: { tag: "T", ...data } }]);
+    expect(answer.status).toBe(422);
+    expect(answer.body.error).toMatchObject({ code: "invalid_input", field });
+    expect(answer.body.error.accepts).not.toBe("");
+  });
+
+  it("refuses a child whose parent does not exist or lies in the bin", async () => {
+    const { vehicleId, jobId } = await shed.job();
+    const orphan = await shed.change([
+      { op: "create", resource: "step", id: ulid(), data: { jobId: ulid(), text: "Lift it" } },
+    ]);
+    expect(orphan.body.error.field).toBe("operations[0].data.jobId");
+    await shed.change([{ op: "delete", resource: "vehicle", id: vehicleId, version: 1, withJobs: true }]);
+    const late = await shed.change([{ op: "create", resource: "step", id: ulid(), data: { jobId, text: "Lift it" } }]);
+    expect(late.status).toBe(422);
+  });
+});
+
+describe("undo, redo and bin", () => {
+  it("undoes and redoes a person's own changes, newest first", async () => {
+    const { jobId } = await shed.job();
+    const scope = `job:${jobId}`;
+    await shed.change([update("job", jobId, 1, { complaint: "One" })], scope);
+    await shed.change([update("job", jobId, 2, { complaint: "Two" })], scope);
+    const step = (door: string) => shed.post(`/api/${door}`, { id: ulid(), scope });
+    const complaint = async () => (await shed.get(`/api/jobs/${jobId}`)).body.job.complaint;
+    await step("undo");
+    expect(await complaint()).toBe("One");
+    await step("undo");
+    expect(await complaint()).toBe("Slop.");
+    await step("redo");
+    await step("redo");
+    expect(await complaint()).toBe("Two");
+    expect((await step("redo")).status).toBe(404);
+    await step("undo");
+    const { body } = await shed.get(`/api/undo?scope=${scope}`);
+    expect(body).toMatchObject({ undo: { label: "test" }, redo: { label: "test" } });
+    await shed.change([update("job", jobId, 7, { complaint: "Three" })], scope).expect(409);
+  });
+
+  it("offers the choice when the record changed since, and overwrites only when told", async () => {
+    const { jobId } = await shed.job();
+    const scope = `job:${jobId}`;
+    const [anna, bert] = [
+      await shed.add("person", { name: "A. Ness", initials: "AN" }),
+      await shed.add("person", { name: "B. Firth", initials: "BF" }),
+    ];
+    await shed.change([update("job", jobId, 1, { complaint: "Anna's" })], scope, { personId: anna });
+    await shed.change([update("job", jobId, 2, { complaint: "Bert's" })], scope, { personId: bert });
+    const blocked = await shed.post("/api/undo", { id: ulid(), scope, personId: anna });
+    expect(blocked.status).toBe(409);
+    expect(blocked.body.error.theirs.complaint).toBe("Bert's");
+    await shed.post("/api/undo", { id: ulid(), scope, personId: anna, force: true }).expect(200);
+    expect((await shed.get(`/api/jobs/${jobId}`)).body.job.complaint).toBe("Slop.");
+  });
+
+  it("undoes a change that touched one record twice", async () => {
+    const { jobId } = await shed.job();
+    const scope = `job:${jobId}`;
+    const id = ulid();
+    await shed
+      .change(
+        [
+          { op: "create", resource: "step", id, data: { jobId, text: "First" } },
+          { op: "update", resource: "step", id, version: 1, data: { text: "Second" } },
+        ],
+        scope,
+      )
+      .expect(200);
+    await shed.post("/api/undo", { id: ulid(), scope }).expect(200);
+    expect((await shed.get(`/api/jobs/${jobId}`)).body.step).toEqual([]);
+    await shed.post("/api/redo", { id: ulid(), scope }).expect(200);
+    expect((await shed.get(`/api/jobs/${jobId}`)).body.step[0].text).toBe("Second");
+  });
+
+  it("asks before a vehicle with jobs goes, bins them together and brings them back together", async () => {
+    const { vehicleId, jobId } = await shed.job();
+    const scope = `vehicle:${vehicleId}`;
+    const remove: Operation = { op: "delete", resource: "vehicle", id: vehicleId, version: 1 };
+    const asked = await shed.change([remove], scope);
+    expect(asked.status).toBe(409);
+    expect(asked.body.error).toMatchObject({ field: "operations[0].withJobs", message: "this vehicle has 1 job (1)" });
+    await shed.change([{ ...remove, withJobs: true }], scope).expect(200);
+    expect((await shed.get("/api/yard")).body.jobs).toEqual([]);
+    expect((await shed.get("/api/bin")).body.records.map((r: { id: string }) => r.id).sort()).toEqual(
+      [vehicleId, jobId].sort(),
+    );
+    await shed.post("/api/undo", { id: ulid(), scope }).expect(200);
+    expect((await shed.get("/api/yard")).body.jobs).toHaveLength(1);
+  });
+
+  it("restores from the bin", async () => {
+    const { jobId } = await shed.job();
+    const id = await shed.add("part", { jobId, name: "Carrier bush" });
+    await shed.change([{ op: "delete", resource: "part", id, version: 1 }]).expect(200);
+    expect((await shed.get(`/api/jobs/${jobId}`)).body.part).toEqual([]);
+    await shed.change([{ op: "restore", resource: "part", id, version: 2 }]).expect(200);
+    expect((await shed.get(`/api/jobs/${jobId}`)).body.part).toHaveLength(1);
+  });
+});
+
+describe("torque signatures", () => {
+  const signing = async () => {
+    const { jobId } = await shed.job();
+    const groupId = await shed.add("torqueGroup", { jobId, name: "Tail mount", count: 2, loadNeeded: "rideHeight" });
+    const sign = (extra: object = {}) =>
+      shed.change([
+        {
+          op: "create",
+          resource: "signature",
+          id: ulid(),
+          data: { jobId, groupId, bolt: 1, pass: "100 %", loadState: "onStands", ...extra },
+        },
+      ]);
+    const stand = (loadState: string, version: number) => shed.change([update("job", jobId, version, { loadState })]);
+    return { sign, stand };
+  };
+
+  it("wait for ride height unless a person overrules with a reason", async () => {
+    const { sign, stand } = await signing();
+    await stand("onStands", 1);
+    const refused = await sign();
+    expect(refused.status).toBe(422);
+    expect(refused.body.error.field).toBe("operations[0].data.overruleReason");
+    await sign({ overruleReason: "Arm propped to ride height" }).expect(200);
+    await stand("onWheels", 2);
+    await sign({ loadState: "onWheels" }).expect(200);
+  });
+
+  it("may snug on stands, and refuse a bolt or pass the group does not have", async () => {
+    const { sign, stand } = await signing();
+    await stand("onStands", 1);
+    await sign({ pass: "snug" }).expect(200);
+    expect((await sign({ pass: "snug", bolt: 3 })).body.error.field).toBe("operations[0].data.bolt");
+    expect((await sign({ pass: "twice" })).body.error.field).toBe("operations[0].data.pass");
+  });
+});
+
+describe("reading", () => {
+  it("searches vehicles by tag, owner and model, taking signs as they are", async () => {
+    await shed.add("vehicle", { tag: "SI 1", owner: "Corran Isle", make: "Ulverin", model: "L12" });
+    await shed.add("vehicle", { tag: "SI 2", owner: "100% Bakery" });
+    const found = async (q: string) => (await shed.get(`/api/vehicles?search=${encodeURIComponent(q)}`)).body.total;
+    expect([
+      await found("corran"),
+      await found("ulverin l12"),
+      await found("100%"),
+      await found("_"),
+      await found(""),
+    ]).toEqual([1, 1, 1, 0, 2]);
+  });
+
+  it("says plainly what is not there", async () => {
+    const missing = await shed.get(`/api/jobs/${ulid()}`);
+    expect(missing.status).toBe(404);
+    expect((await shed.get("/api/jobs/not-an-id")).body.error).toMatchObject({ code: "invalid_input", field: "id" });
+    expect((await shed.get("/api/nowhere")).body.error.code).toBe("not_found");
+    expect((await shed.get("/api/vehicles?limit=0")).body.error.field).toBe("limit");
+  });
+});

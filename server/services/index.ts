@@ -1,0 +1,3 @@
+export { Changes } from "./changes";
+export { Views } from "./views";
+export { HTTP_STATUS, Refused, refuse } from "./refused";

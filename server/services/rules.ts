@@ -1,0 +1,105 @@
+import type { EntityManager } from "typeorm";
+import {
+  checkGearbox,
+  checkLever,
+  checkTorqueSequence,
+  refusal,
+  type Fields,
+  type Refusal,
+  type ResourceName,
+} from "../../contract";
+import { findById } from "../db";
+import { Refused } from "./refused";
+
+/** Puts the field's path inside the request before a refusal of a record's own rules. */
+function at(path: string, offence: Refusal | null): void {
+  if (!offence) return;
+  const { error } = offence;
+  const field = error.field ? `${path}.${error.field}` : path;
+  throw new Refused({ error: { ...error, field, message: error.message.replace(error.field, field) } });
+}
+
+type Rule<R extends ResourceName> = (fields: Fields<R>, path: string, manager: EntityManager) => Promise<void> | void;
+
+const vehicle: Rule<"vehicle"> = (v, path) => {
+  if (v.gearbox) at(path, checkGearbox(v.gearbox, v.shifterKind));
+  const days = v.odometer.map((o) => o.date);
+  for (const [i, reading] of v.odometer.entries()) {
+    const earlier = v.odometer.find((o) => o.date < reading.date && o.km > reading.km);
+    if (earlier) {
+      at(
+        path,
+        refusal("invalid_input", `odometer[${i}].km`, reading.km, `not under ${earlier.km} km of ${earlier.date}`),
+      );
+    }
+    if (days.indexOf(reading.date) !== i) {
+      at(path, refusal("invalid_input", `odometer[${i}].date`, reading.date, "one reading a day"));
+    }
+  }
+};
+
+const setup: Rule<"setup"> = (s, path) => at(path, checkLever(s.lever, { gears: [] }));
+
+const reading: Rule<"reading"> = (r, path) => {
+  if (r.quantity !== "throw") return;
+  for (const field of ["fromGear", "toGear"] as const) {
+    if (!r[field]) at(path, refusal("invalid_input", field, r[field], "the gear the tape was held at"));
+  }
+  if (r.fromGear === r.toGear) at(path, refusal("invalid_input", "toGear", r.toGear, "another gear than the first"));
+};
+
+const torqueGroup: Rule<"torqueGroup"> = (g, path) => {
+  at(
+    path,
+    checkTorqueSequence({
+      pattern: g.pattern,
+      count: g.count,
+      passes: g.passes.map((p) => ({ name: p.name, pct: p.pct ?? undefined })),
+    }),
+  );
+  if (g.specOrigin === "specified" && !g.specTyped.trim()) {
+    at(path, refusal("invalid_input", "specTyped", g.specTyped, "the value as the document gives it"));
+  }
+};
+
+/** A fastener that waits for ride height is not signed while the vehicle stands on stands, unless overruled. */
+const signature: Rule<"signature"> = async (s, path, manager) => {
+  const group = await findById(manager, "torqueGroup", s.groupId);
+  const job = await findById(manager, "job", s.jobId);
+  if (!group || !job) return;
+  if (group.jobId !== s.jobId) {
+    at(path, refusal("invalid_input", "groupId", s.groupId, "a torque group of this job"));
+  }
+  if (s.bolt > group.count) {
+    at(path, refusal("invalid_input", "bolt", s.bolt, `a bolt from 1 to ${group.count}`));
+  }
+  if (!group.passes.some((p) => p.name === s.pass)) {
+    at(path, refusal("invalid_input", "pass", s.pass, group.passes.map((p) => p.name).join(", ")));
+  }
+  const last = group.passes[group.passes.length - 1].name === s.pass;
+  const waits = group.loadNeeded === "rideHeight" && last && job.loadState !== "onWheels";
+  if (waits && !s.overruleReason.trim()) {
+    at(
+      path,
+      refusal(
+        "invalid_input",
+        "overruleReason",
+        s.overruleReason,
+        "the vehicle on its wheels, or a reason for torquing before that",
+        `${group.name} is torqued at ride height; the vehicle is recorded as not on its wheels`,
+      ),
+    );
+  }
+};
+
+const rules: { [R in ResourceName]?: Rule<R> } = { vehicle, setup, reading, torqueGroup, signature };
+
+/** Checks what one record must satisfy beyond the shape of its fields. */
+export async function checkRules<R extends ResourceName>(
+  manager: EntityManager,
+  name: R,
+  fields: Fields<R>,
+  path: string,
+): Promise<void> {
+  await rules[name]?.(fields, path, manager);
+}

@@ -1,0 +1,173 @@
+import type { EntityManager } from "typeorm";
+import {
+  jobChildren,
+  SHOP_ID,
+  type BinLine,
+  type DossierView,
+  type JobView,
+  type ResourceName,
+  type Vehicle,
+  type VehicleLine,
+  type YardJob,
+  type YardView,
+  resourceNames,
+  resources,
+} from "../../contract";
+import { find, findById, tables, type Row, type UnitOfWork } from "../db";
+import { refuse } from "./refused";
+
+const titleOf = (v: Pick<Vehicle, "make" | "model" | "variant">): string =>
+  [v.make, v.model, v.variant].filter(Boolean).join(" ");
+
+/** What the screens read. Each view is one visit to the database. */
+export class Views {
+  constructor(private readonly unit: UnitOfWork) {}
+
+  yard(): Promise<YardView> {
+    return this.unit.read(async (manager) => {
+      const rows = (await manager.query(
+        `SELECT j."id", j."number", j."vehicleId", v."tag", v."make", v."model", v."variant", v."owner", j."stage",
+                j."loadState", j."bay", j."waits", j."nextAction", j."complaint", j."openedAt"
+           FROM "job" j JOIN "vehicle" v ON v."id" = j."vehicleId"
+          WHERE j."closedAt" IS NULL AND j."deletedAt" IS NULL
+          ORDER BY j."openedAt", j."id" LIMIT 500`,
+      )) as (Row & Pick<Vehicle, "make" | "model" | "variant">)[];
+      const jobs = rows.map(({ make, model, variant, waits, ...row }) => ({
+        ...row,
+        title: titleOf({ make, model, variant }),
+        waits: JSON.parse(String(waits)) as YardJob["waits"],
+      })) as unknown as YardJob[];
+      const [counts] = (await manager.query(
+        `SELECT (SELECT count(*) FROM "vehicle" WHERE "deletedAt" IS NULL) AS vehicles,
+                (SELECT count(*) FROM "job" WHERE "closedAt" IS NOT NULL AND "deletedAt" IS NULL) AS closed`,
+      )) as { vehicles: number; closed: number }[];
+      return { jobs, vehicles: counts.vehicles, closedJobs: counts.closed };
+    });
+  }
+
+  vehicles(search: string, limit: number, offset: number): Promise<{ vehicles: VehicleLine[]; total: number }> {
+    const like = `%${search.trim().replace(/[\\%_]/g, "\\$&")}%`;
+    const where = `v."deletedAt" IS NULL AND (v."tag" LIKE ? ESCAPE '\\' OR v."owner" LIKE ? ESCAPE '\\'
+      OR (v."make" || ' ' || v."model" || ' ' || v."variant") LIKE ? ESCAPE '\\')`;
+    return this.unit.read(async (manager) => {
+      const rows = (await manager.query(
+        `SELECT v.*, (SELECT count(*) FROM "job" j WHERE j."vehicleId" = v."id" AND j."deletedAt" IS NULL) AS jobs,
+                (SELECT count(*) FROM "job" j WHERE j."vehicleId" = v."id" AND j."deletedAt" IS NULL
+                   AND j."closedAt" IS NULL) AS openJobs
+           FROM "vehicle" v WHERE ${where} ORDER BY v."tag" LIMIT ? OFFSET ?`,
+        [like, like, like, limit, offset],
+      )) as (Row & { jobs: number; openJobs: number })[];
+      const [{ total }] = (await manager.query(`SELECT count(*) AS total FROM "vehicle" v WHERE ${where}`, [
+        like,
+        like,
+        like,
+      ])) as {
+        total: number;
+      }[];
+      return { vehicles: rows.map(lineOf), total };
+    });
+  }
+
+  vehicle(id: string): Promise<DossierView> {
+    return this.unit.read(async (manager) => {
+      const vehicle = await standing(manager, "vehicle", id);
+      const jobs = await find(manager, "job", `WHERE "vehicleId" = ? AND "deletedAt" IS NULL ORDER BY "number" DESC`, [
+        id,
+      ]);
+      const ofJobs = `WHERE "deletedAt" IS NULL AND "jobId" IN (SELECT "id" FROM "job" WHERE "vehicleId" = ? AND "deletedAt" IS NULL)`;
+      return {
+        vehicle,
+        jobs,
+        reading: await find(manager, "reading", `${ofJobs} ORDER BY "takenAt", "id"`, [id]),
+        setup: await find(manager, "setup", `${ofJobs} ORDER BY "position", "id"`, [id]),
+        torqueGroup: await find(manager, "torqueGroup", `${ofJobs} ORDER BY "position", "id"`, [id]),
+        part: await find(manager, "part", `${ofJobs} ORDER BY "position", "id"`, [id]),
+      };
+    });
+  }
+
+  job(id: string): Promise<JobView> {
+    return this.unit.read((manager) => readJob(manager, id));
+  }
+
+  shop() {
+    return this.unit.read(async (manager) => {
+      const shop = (await findById(manager, "shop", SHOP_ID)) ?? {
+        id: SHOP_ID,
+        version: 0,
+        createdAt: "",
+        updatedAt: "",
+        deletedAt: null,
+        ...resources.shop.parse({}),
+      };
+      const people = await find(manager, "person", `WHERE "deletedAt" IS NULL ORDER BY "name", "id"`);
+      return { shop, people };
+    });
+  }
+
+  bin(): Promise<{ records: BinLine[] }> {
+    return this.unit.read(async (manager) => {
+      const records: BinLine[] = [];
+      for (const resource of resourceNames) {
+        const rows = await find(manager, resource, `WHERE "deletedAt" IS NOT NULL ORDER BY "deletedAt" DESC LIMIT 200`);
+        for (const row of rows) {
+          records.push({
+            resource,
+            id: row.id,
+            version: row.version,
+            title: binTitle(resource, row as unknown as Row),
+            deletedAt: row.deletedAt ?? "",
+          });
+        }
+      }
+      return { records: records.sort((a, b) => b.deletedAt.localeCompare(a.deletedAt)) };
+    });
+  }
+}
+
+function binTitle(resource: ResourceName, row: Row): string {
+  const first = [row.tag, row.name, row.text, row.complaint, row.quantity].find((t) => typeof t === "string" && t);
+  return resource === "job"
+    ? `Job ${String(row.number)}: ${String(row.complaint).slice(0, 60)}`
+    : String(first ?? row.id);
+}
+
+const orderOf = (name: ResourceName): string =>
+  "position" in tables[name].columns ? `"position", "id"` : name === "reading" ? `"takenAt", "id"` : `"id"`;
+
+/** Reads one job with its vehicle and all its children: the hottest read of the program. */
+export async function readJob(manager: EntityManager, id: string): Promise<JobView> {
+  const job = await standing(manager, "job", id);
+  const vehicle = await findById(manager, "vehicle", job.vehicleId);
+  const view: Record<string, unknown> = { job, vehicle };
+  for (const child of jobChildren) {
+    view[child] = await find(manager, child, `WHERE "jobId" = ? AND "deletedAt" IS NULL ORDER BY ${orderOf(child)}`, [
+      id,
+    ]);
+  }
+  return view as unknown as JobView;
+}
+
+async function standing<R extends "job" | "vehicle">(manager: EntityManager, name: R, id: string) {
+  const record = await findById(manager, name, id);
+  if (!record) return refuse("not_found", "id", id, `the id of a ${name}`);
+  if (record.deletedAt)
+    return refuse("not_found", "id", id, `a ${name} outside the bin`, `this ${name} lies in the bin`);
+  return record;
+}
+
+function lineOf(row: Row & { jobs: number; openJobs: number }): VehicleLine {
+  const odometer = JSON.parse(String(row.odometer)) as { date: string; km: number }[];
+  const latest = odometer.reduce<{ date: string; km: number } | null>((a, b) => (a && a.date > b.date ? a : b), null);
+  return {
+    id: String(row.id),
+    tag: String(row.tag),
+    title: titleOf(row as unknown as Vehicle),
+    owner: String(row.owner),
+    shifterKind: String(row.shifterKind),
+    layout: String(row.layout),
+    km: latest?.km ?? null,
+    openJobs: row.openJobs,
+    jobs: row.jobs,
+  };
+}

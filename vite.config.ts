@@ -1,0 +1,14 @@
+import react from "@vitejs/plugin-react";
+import { defineConfig } from "vite";
+
+export default defineConfig({
+  plugins: [react()],
+  build: {
+    outDir: "dist/web",
+    target: "es2022",
+    chunkSizeWarningLimit: 700,
+    // Inlined files would need data: in the content policy's script rule.
+    assetsInlineLimit: 0,
+  },
+  server: { proxy: { "/api": { target: "http://127.0.0.1:4311", changeOrigin: true, headers: { origin: "" } } } },
+});
