@@ -20,7 +20,14 @@ await build({
   external: [
     "better-sqlite3",
     ...["mysql", "mysql2", "pg", "pg-native", "pg-query-stream", "sqlite3", "sql.js", "mssql", "oracledb", "mongodb"],
-    ...["@sap/hana-client", "@sap/hana-client/extension/Stream", "hdb-pool", "redis", "ioredis", "react-native-sqlite-storage"],
+    ...[
+      "@sap/hana-client",
+      "@sap/hana-client/extension/Stream",
+      "hdb-pool",
+      "redis",
+      "ioredis",
+      "react-native-sqlite-storage",
+    ],
     ...["typeorm-aurora-data-api-driver", "@google-cloud/spanner", "better-sqlite3-multiple-ciphers", "expo-sqlite"],
   ],
   banner: {

@@ -4,6 +4,9 @@ import { ensureBuilt, ensureInstalled, root } from "./lib.mjs";
 
 ensureInstalled();
 ensureBuilt();
-const server = spawn("node", [join(root, "dist/server.mjs"), ...process.argv.slice(2)], { cwd: root, stdio: "inherit" });
+const server = spawn("node", [join(root, "dist/server.mjs"), ...process.argv.slice(2)], {
+  cwd: root,
+  stdio: "inherit",
+});
 for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => server.kill(signal));
 server.on("exit", (code) => process.exit(code ?? 0));

@@ -202,6 +202,10 @@ export interface RecordHead {
   deletedAt: string | null;
 }
 
+/** The fields a person can set, without the head: what a copy of a record begins with. */
+export const fieldsOf = <R extends ResourceName>(name: R, record: RecordOf<R>): Fields<R> =>
+  Object.fromEntries(Object.entries(record).filter(([key]) => key in resources[name].shape)) as Fields<R>;
+
 export type Fields<R extends ResourceName> = z.output<(typeof resources)[R]>;
 export type NewFields<R extends ResourceName> = z.input<(typeof resources)[R]>;
 export type RecordOf<R extends ResourceName> = RecordHead & Fields<R>;

@@ -1,0 +1,35 @@
+import { ConfigProvider } from "antd";
+import { useEffect, useSyncExternalStore } from "react";
+import { RouterProvider } from "react-router";
+import { UnitContext } from "../format/units";
+import { useShopQuery } from "./api";
+import { useAppSelector } from "./hooks";
+import { oneWithPending } from "./saving";
+import { router } from "./router";
+import { themeOf } from "./theme";
+
+const darkQuery = matchMedia("(prefers-color-scheme: dark)");
+const onDarkChange = (notify: () => void): (() => void) => {
+  darkQuery.addEventListener("change", notify);
+  return () => darkQuery.removeEventListener("change", notify);
+};
+
+/** Theme, units and routes round everything. */
+export function App() {
+  const chosen = useAppSelector((s) => s.session.theme);
+  const systemDark = useSyncExternalStore(onDarkChange, () => darkQuery.matches);
+  const mode = chosen === "system" ? (systemDark ? "dark" : "light") : chosen;
+  const { data } = useShopQuery();
+  const pending = useAppSelector((s) => s.saving.pending);
+  useEffect(() => {
+    document.documentElement.classList.toggle("dark", mode === "dark");
+  }, [mode]);
+  const units = data ? oneWithPending(data.shop, "shop", pending).units : "metric";
+  return (
+    <ConfigProvider theme={themeOf(mode)} wave={{ disabled: true }} button={{ autoInsertSpace: false }}>
+      <UnitContext value={units}>
+        <RouterProvider router={router} />
+      </UnitContext>
+    </ConfigProvider>
+  );
+}

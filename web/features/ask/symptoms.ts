@@ -1,0 +1,23 @@
+/** What a driver can say of a shifter or of mounts, in plain words; ids are stable and kept with the job. */
+export const SYMPTOMS: readonly { id: string; words: string; about: "shifter" | "mounts" }[] = [
+  { id: "playForeAft", words: "Free play fore and aft before anything moves", about: "shifter" },
+  { id: "playSideways", words: "Free play side to side in gear", about: "shifter" },
+  { id: "cannotTellNeutral", words: "Neutral cannot be told from a gear", about: "shifter" },
+  { id: "popsOut", words: "Jumps out of gear", about: "shifter" },
+  { id: "grindsOneGear", words: "Grinds into one gear only", about: "shifter" },
+  { id: "baulksAll", words: "Baulks going into every gear", about: "shifter" },
+  { id: "reverseByAccident", words: "Reverse can be taken by accident", about: "shifter" },
+  { id: "reverseWontEngage", words: "Reverse will not engage", about: "shifter" },
+  { id: "dripsShaft", words: "Oil drips at the shift shaft", about: "shifter" },
+  { id: "leverMovesThrottle", words: "Lever moves as the throttle opens and closes", about: "mounts" },
+  { id: "clunkTakeUp", words: "Clunks as drive is taken up", about: "mounts" },
+  { id: "vibIdle", words: "Shakes at idle", about: "mounts" },
+  { id: "worseCold", words: "Idle shake is worse when cold", about: "mounts" },
+  { id: "vibThrottle", words: "Vibrates on the throttle", about: "mounts" },
+  { id: "buckOverrun", words: "Bucks on the overrun", about: "mounts" },
+  { id: "knockBumps", words: "Knocks over bumps", about: "mounts" },
+  { id: "steerTremble", words: "Steering trembles under load", about: "mounts" },
+  { id: "rearSteps", words: "Rear steps aside or bangs", about: "mounts" },
+  { id: "vibRoadSpeed", words: "Shakes at one road speed", about: "mounts" },
+  { id: "worseTurns", words: "Shake or click is worse in turns", about: "mounts" },
+];

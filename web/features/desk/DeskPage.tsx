@@ -1,0 +1,35 @@
+import { Link } from "react-router";
+import "./desk.css";
+
+const TOOLS = [
+  {
+    path: "throw-bench",
+    name: "Throw bench",
+    asks: "How much shorter, how much harder, where does the knob go?",
+  },
+  { path: "torque-text", name: "Torque text", asks: "What does “103-105 lb ft” mean in N m?" },
+  { path: "measurement", name: "Measurement", asks: "Is the change larger than the measuring error?" },
+];
+
+/** Every calculator on its own, without a job. */
+export function DeskPage() {
+  return (
+    <>
+      <title>Desk tools · Ash Lever</title>
+      <header className="top">
+        <h1>Desk tools</h1>
+        <span className="q">every calculator free-standing; a result can be taken into a job</span>
+      </header>
+      <ul className="desk">
+        {TOOLS.map((t) => (
+          <li key={t.path}>
+            <Link to={`/desk/${t.path}`}>
+              <b className="hd">{t.name}</b>
+              <span className="q">{t.asks}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}

@@ -1,0 +1,168 @@
+import type { TorqueGroup } from "../../../contract";
+
+type Pattern = TorqueGroup["pattern"];
+
+interface Place {
+  x: number;
+  y: number;
+}
+
+/** Where bolt n of a group is drawn, in a box of 2 by 2 about the middle. Bolt 1 is up, or first in the line. */
+export function boltPlaces(pattern: Pattern, count: number): Place[] {
+  if (pattern === "box") {
+    return [
+      { x: -0.62, y: -0.62 },
+      { x: 0.62, y: -0.62 },
+      { x: 0.62, y: 0.62 },
+      { x: -0.62, y: 0.62 },
+    ];
+  }
+  if (pattern === "line") {
+    return Array.from({ length: count }, (_, i) => ({
+      x: count === 1 ? 0 : -0.85 + (1.7 * i) / (count - 1),
+      y: 0,
+    }));
+  }
+  if (count === 1) return [{ x: 0, y: 0 }];
+  return Array.from({ length: count }, (_, i) => {
+    const a = (2 * Math.PI * i) / count - Math.PI / 2;
+    return { x: 0.74 * Math.cos(a), y: 0.74 * Math.sin(a) };
+  });
+}
+
+/** The pattern in small, for lists. */
+export function BoltPatternMini({ pattern, count }: { pattern: Pattern; count: number }) {
+  return (
+    <svg width="32" height="32" viewBox="-16 -16 32 32" aria-hidden="true">
+      {pattern === "circle" && count > 1 && <circle r="11" fill="none" stroke="var(--line)" />}
+      {boltPlaces(pattern, count).map((p, i) => (
+        <circle
+          key={i}
+          cx={p.x * 15}
+          cy={p.y * 15}
+          r={count > 8 ? 1.6 : 2.8}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth="1.2"
+        />
+      ))}
+    </svg>
+  );
+}
+
+const hexagon = (r: number): string =>
+  Array.from({ length: 6 }, (_, i) => {
+    const a = (Math.PI * i) / 3 + 0.2;
+    return `${(r * Math.cos(a)).toFixed(2)} ${(r * Math.sin(a)).toFixed(2)}`;
+  }).join("L");
+
+export interface BoltState {
+  bolt: number;
+  /** Signed in the pass shown. */
+  signed: boolean;
+  /** Signed in the last pass: gets its paint mark. */
+  marked: boolean;
+  next: boolean;
+}
+
+/** The bolts as they sit, the next one lit, an arrow from the last to it, a paint mark on what is finished. */
+export function BoltPattern({
+  pattern,
+  count,
+  bolts,
+  order,
+  onPick,
+}: {
+  pattern: Pattern;
+  count: number;
+  bolts: BoltState[];
+  order: number[];
+  onPick?: (bolt: number) => void;
+}) {
+  const places = boltPlaces(pattern, count);
+  const wide = pattern === "line";
+  const [w, h] = wide ? [380, 150] : [360, 350];
+  const scale = wide ? 180 : 165;
+  const r = count > 20 ? 12 : count > 10 ? 18 : 27;
+  const at = (bolt: number): [number, number] => {
+    const p = places[bolt - 1];
+    return [p.x * scale, p.y * (wide ? 60 : scale)];
+  };
+  const next = bolts.find((b) => b.next)?.bolt;
+  const position = next === undefined ? -1 : order.indexOf(next);
+  const leg = (from: number, to: number, on: boolean): React.ReactNode => {
+    const [[x1, y1], [x2, y2]] = [at(from), at(to)];
+    const d = Math.hypot(x2 - x1, y2 - y1) || 1;
+    const [ux, uy] = [(x2 - x1) / d, (y2 - y1) / d];
+    const [sx, sy, ex, ey] = [x1 + ux * (r + 4), y1 + uy * (r + 4), x2 - ux * (r + 10), y2 - uy * (r + 10)];
+    if (d < 2 * r + 24) return null;
+    const angle = (Math.atan2(uy, ux) * 180) / Math.PI;
+    return (
+      <g key={`${from}-${to}`} stroke={on ? "var(--teal)" : "var(--edge)"} fill={on ? "var(--teal)" : "var(--edge)"}>
+        <path d={`M${sx} ${sy}L${ex} ${ey}`} strokeWidth={on ? 2 : 1.2} strokeDasharray={on ? undefined : "6 5"} />
+        <path d="M6 0L-4 4V-4Z" transform={`translate(${ex} ${ey}) rotate(${angle})`} stroke="none" />
+      </g>
+    );
+  };
+  return (
+    <svg
+      className="bolts"
+      viewBox={`${-w / 2} ${-h / 2} ${w} ${h}`}
+      role="group"
+      aria-label={next ? `Bolt pattern, bolt ${next} next` : "Bolt pattern, all signed"}
+    >
+      {pattern === "circle" && count > 1 && (
+        <>
+          <circle r="168" fill="none" stroke="var(--edge)" />
+          {Array.from({ length: 72 }, (_, i) => (
+            <path key={i} d="M0 -168v-5" stroke="var(--edge)" transform={`rotate(${i * 5})`} />
+          ))}
+          <circle r={0.74 * scale} fill="none" stroke="var(--edge)" strokeDasharray="12 4 2 4" />
+          <circle r="56" fill="none" stroke="var(--edge)" />
+        </>
+      )}
+      {position > 0 && leg(order[position - 1], order[position], true)}
+      {position >= 0 && order[position + 1] !== undefined && leg(order[position], order[position + 1], false)}
+      {bolts.map((b) => {
+        const [x, y] = at(b.bolt);
+        const out = pattern === "circle" && count > 1 ? Math.atan2(y, x) : -Math.PI / 2;
+        const tone = b.next ? "next" : b.signed ? "signed" : "open";
+        const words = b.next ? "next" : b.signed ? "signed" : "open";
+        return (
+          <g
+            key={b.bolt}
+            className={`bolt ${tone}`}
+            transform={`translate(${x} ${y})`}
+            role={onPick ? "button" : undefined}
+            tabIndex={onPick ? 0 : undefined}
+            aria-label={`Bolt ${b.bolt}, ${words}`}
+            onClick={() => onPick?.(b.bolt)}
+            onKeyDown={(e) => {
+              if (e.key === "Enter" || e.key === " ") {
+                e.preventDefault();
+                onPick?.(b.bolt);
+              }
+            }}
+          >
+            {b.next && <circle r={r + 8} className="ring" />}
+            <circle r={r} className="face" />
+            {count <= 20 && <path d={`M${hexagon(r * 0.66)}Z`} className="hex" />}
+            <text
+              y={r * 0.22}
+              textAnchor="middle"
+              style={{ font: `600 ${count > 20 ? 12 : count > 10 ? 15 : b.next ? 24 : 20}px var(--sans)` }}
+            >
+              {b.bolt}
+            </text>
+            {b.marked && (
+              <path
+                className="paint"
+                d={`M${Math.cos(out) * r * 0.35} ${Math.sin(out) * r * 0.35}L${Math.cos(out) * (r + 12)} ${Math.sin(out) * (r + 12)}`}
+              />
+            )}
+          </g>
+        );
+      })}
+    </svg>
+  );
+}

@@ -1,0 +1,176 @@
+import { useState } from "react";
+import { formatNumber, parseQuantity, type TorqueStep } from "../../../core";
+import { useUnits } from "../../format/units";
+import { CrossMark, Tick } from "../../ui/pictograms";
+
+const KEYS = ["7", "8", "9", "4", "5", "6", "1", "2", "3", "0", "."];
+
+/** Longest figure a wrench shows. */
+const MAX_CHARS = 12;
+
+/** Reading of the wrench by big keys or typing; the signing key says what it signs. */
+export function ReadingPad({
+  step,
+  limits,
+  disabled,
+  onSign,
+}: {
+  step: TorqueStep;
+  limits: { minNm: number; maxNm: number } | null;
+  disabled: boolean;
+  onSign: (reading: { typed: string; base: number } | null) => void;
+}) {
+  const units = useUnits();
+  const [text, setText] = useState("");
+  const [unit, setUnit] = useState(units.unit("torque"));
+  const byHand = limits === null;
+  const typed = text ? `${text} ${unit === "N m" ? "Nm" : "lb ft"}` : "";
+  const read = typed ? parseQuantity(typed, "torque", units.system) : null;
+  const nm = read?.ok ? read.value.min : null;
+  const inside = nm !== null && limits !== null && nm >= limits.minNm && nm <= limits.maxNm;
+  const canSign = !disabled && (byHand || nm !== null);
+  const sign = (): void => {
+    if (!canSign) return;
+    onSign(byHand || nm === null ? null : { typed, base: nm });
+    setText("");
+  };
+  const press = (key: string): void => setText((t) => (t.length < MAX_CHARS ? t + key : t));
+
+  if (byHand) {
+    return (
+      <div className="pad byhand">
+        <button type="button" className="bigkey sign" disabled={!canSign} onClick={sign}>
+          Sign bolt {step.bolt}, {step.pass}
+        </button>
+      </div>
+    );
+  }
+  return (
+    <div className="pad">
+      <div className="padl">
+        <label className="wrench">
+          <span className="lb">wrench read</span>
+          <input
+            value={text}
+            inputMode="decimal"
+            autoComplete="off"
+            aria-label={`Wrench reading of bolt ${step.bolt}, ${unit === "N m" ? "N m" : "lb ft"}`}
+            maxLength={MAX_CHARS}
+            onChange={(e) => setText(e.target.value.replace(/[^\d.]/g, ""))}
+            onKeyDown={(e) => e.key === "Enter" && sign()}
+          />
+          <span className="unit">{unit === "N m" ? "N\u00a0m" : "lb\u00a0ft"}</span>
+          <span className="lb">at the bolt</span>
+          <span className="n also">
+            {nm === null ? "\u00a0" : `${units.show(nm, "torque")} = ${units.other(nm, "torque")}`}
+          </span>
+        </label>
+        <Gauge limits={limits} value={nm} bare={(v) => units.bare(v, "torque")} />
+        <p className={nm === null ? "lb verdict" : inside ? "verdict mos" : "verdict brk"} role="status">
+          {read && !read.ok ? (
+            read.message
+          ) : nm === null ? (
+            `Type what the wrench clicked at, ${units.bare(limits.minNm, "torque")} to ${units.show(limits.maxNm, "torque")}`
+          ) : (
+            <>
+              {inside ? <Tick /> : <CrossMark />}
+              {inside
+                ? `Inside ${units.bare(limits.minNm, "torque")} to ${units.show(limits.maxNm, "torque")}`
+                : nm < limits.minNm
+                  ? `${units.show(limits.minNm - nm, "torque")} under the specification`
+                  : `${units.show(nm - limits.maxNm, "torque")} over the specification`}
+            </>
+          )}
+        </p>
+        <button type="button" className="bigkey sign" disabled={!canSign} onClick={sign}>
+          Sign bolt {step.bolt}
+        </button>
+      </div>
+      <div className="padkeys">
+        {KEYS.map((k) => (
+          <button key={k} type="button" className={`bigkey k${k === "." ? "dot" : k}`} onClick={() => press(k)}>
+            {k}
+          </button>
+        ))}
+        <button
+          type="button"
+          className="bigkey fn back"
+          aria-label="Take the last figure back"
+          onClick={() => setText(text.slice(0, -1))}
+        >
+          <svg width="30" height="22" viewBox="0 0 30 22" fill="none" stroke="currentColor" strokeWidth="1.8">
+            <path d="M9 2h19v18H9L1.5 11zM14.5 7l8 8M22.5 7l-8 8" />
+          </svg>
+        </button>
+        <button
+          type="button"
+          className="bigkey fn unitkey"
+          onClick={() => setUnit(unit === "N m" ? "lbf ft" : "N m")}
+          aria-label={`Reading in ${unit === "N m" ? "N m" : "lb ft"}; change the unit`}
+        >
+          {unit === "N m" ? "in lb\u00a0ft" : "in N\u00a0m"}
+        </button>
+      </div>
+    </div>
+  );
+}
+
+/** The engraved scale with the band that is accepted and a pointer at the reading. */
+function Gauge({
+  limits,
+  value,
+  bare,
+}: {
+  limits: { minNm: number; maxNm: number };
+  value: number | null;
+  bare: (nm: number) => string;
+}) {
+  const middle = (limits.minNm + limits.maxNm) / 2;
+  const reach = Math.max((limits.maxNm - limits.minNm) * 1.6, middle * 0.15);
+  const from = Math.max(0, middle - reach);
+  const to = middle + reach;
+  const x = (nm: number): number => 8 + ((Math.min(to, Math.max(from, nm)) - from) / (to - from)) * 344;
+  const step = [0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100].find((s) => (to - from) / s <= 24) ?? 200;
+  const ticks: number[] = [];
+  for (let v = Math.ceil(from / step) * step; v <= to; v += step) ticks.push(v);
+  return (
+    <svg
+      className="tgauge"
+      viewBox="0 0 360 58"
+      role="img"
+      aria-label={`accepted ${bare(limits.minNm)} to ${bare(limits.maxNm)}`}
+    >
+      <path d="M8 38H352" stroke="var(--edge)" />
+      {ticks.map((v, i) => (
+        <path key={i} d={`M${x(v)} 38v${i % 5 === 0 ? 8 : 5}`} stroke="var(--edge)" />
+      ))}
+      <text x="8" y="57" className="n gt">
+        {formatNumber(from, from < 10 ? 1 : 0)}
+      </text>
+      <text x="352" y="57" textAnchor="end" className="n gt">
+        {formatNumber(to, to < 10 ? 1 : 0)} N m
+      </text>
+      <rect
+        x={x(limits.minNm)}
+        y="22"
+        width={x(limits.maxNm) - x(limits.minNm)}
+        height="16"
+        fill="none"
+        stroke="var(--moss)"
+        strokeWidth="1.6"
+      />
+      <text x={x(limits.minNm) - 5} y="35" textAnchor="end" className="n gt mosf">
+        {bare(limits.minNm)}
+      </text>
+      <text x={x(limits.maxNm) + 5} y="35" className="n gt mosf">
+        {bare(limits.maxNm)}
+      </text>
+      {value !== null && (
+        <g transform={`translate(${x(value)} 0)`}>
+          <path d="M0 38V16" stroke="var(--ink)" strokeWidth="1.6" />
+          <path d="M0 17L-8 4H8Z" fill="var(--ink)" />
+        </g>
+      )}
+    </svg>
+  );
+}

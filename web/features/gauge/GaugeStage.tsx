@@ -1,0 +1,134 @@
+import { Button } from "antd";
+import { useMemo, useState } from "react";
+import { useNavigate } from "react-router";
+import { useKeys } from "../../app/keys";
+import { count, gearShort } from "../../format/words";
+import { Answer, Num } from "../../ui/Answer";
+import { useUnits } from "../../format/units";
+import { WANTED } from "../job/open";
+import type { StageProps } from "../job/JobPage";
+import { findReading, gearPairs, mainPair, resultOf, type Measurand } from "./readings";
+import { measurandName, ReadingCard } from "./ReadingCard";
+import "./gauge.css";
+
+const none = { fromGear: "", toGear: "" };
+
+/** What is on the cards: the usual four, and whatever was measured beside them. */
+export function measurandsOf(view: StageProps["view"]): Measurand[] {
+  const pair = mainPair(view.vehicle.gearbox);
+  const usual: Measurand[] = WANTED.map((quantity) =>
+    quantity === "throw" ? { quantity, fromGear: pair.from, toGear: pair.to } : { quantity, ...none },
+  );
+  const extra = view.reading
+    .map(({ quantity, fromGear, toGear }) => ({ quantity, fromGear, toGear }))
+    .filter((m, i, all) => all.findIndex((o) => sameMeasurand(o, m)) === i && !usual.some((u) => sameMeasurand(u, m)));
+  return [...usual, ...extra];
+}
+
+const sameMeasurand = (a: Measurand, b: Measurand): boolean =>
+  a.quantity === b.quantity && a.fromGear === b.fromGear && a.toGear === b.toGear;
+
+/** Readings before anything comes apart. */
+export default function GaugeStage({ view, edit }: StageProps) {
+  const navigate = useNavigate();
+  const units = useUnits();
+  const [more, setMore] = useState<Measurand[]>([]);
+  const [focus, setFocus] = useState(0);
+  const cards = [...measurandsOf(view), ...more].filter((m, i, all) => all.findIndex((o) => sameMeasurand(o, m)) === i);
+  const missing = cards.filter((m) => !findReading(view.reading, m, "before"));
+  const [main] = cards;
+  const throwBefore = findReading(view.reading, main, "before");
+  const others = [
+    ...gearPairs(view.vehicle.gearbox).map((p): Measurand => ({ quantity: "throw", fromGear: p.from, toGear: p.to })),
+    { quantity: "crossGate" as const, ...none },
+  ].filter((m) => !cards.some((c) => sameMeasurand(c, m)));
+
+  const keys = useMemo(() => ({ n: () => setFocus((f) => f + 1) }), []);
+  useKeys(keys);
+
+  return (
+    <>
+      <Answer
+        acts={
+          <Button type="primary" onClick={() => void navigate(`/jobs/${view.job.id}/compare`)}>
+            Go on to Compare
+          </Button>
+        }
+      >
+        {missing.length ? (
+          <>
+            <b>{count(missing.length, "reading")} still to take</b> before anything comes apart:{" "}
+            {missing
+              .map((m) => (m.quantity === "throw" ? `throw ${measurandName(m)}` : measurandName(m).toLowerCase()))
+              .join(", ")}
+            .
+          </>
+        ) : throwBefore ? (
+          <>
+            <b>All taken.</b> {gearShort(main.fromGear)} to {gearShort(main.toGear)} throws{" "}
+            <Num>{units.bare(resultOf(throwBefore).mean, "length")}</Num> {units.label("length")}, read to ±
+            <Num>{units.bare(resultOf(throwBefore).expanded, "length")}</Num>. Take the same readings after the work.
+          </>
+        ) : null}
+      </Answer>
+      <div className="gauge">
+        <div className="rcards">
+          {cards.map((m) => (
+            <ReadingCard
+              key={`${m.quantity}-${m.fromGear}-${m.toGear}-${m === missing[0] ? focus : 0}`}
+              view={view}
+              edit={edit}
+              measurand={m}
+              phase="before"
+              focus={focus > 0 && m === missing[0]}
+            />
+          ))}
+        </div>
+        <aside className="sect">
+          <h2 className="hd2">Needed further on</h2>
+          <ul className="lined">
+            <Need what="Throw bench" lacks={throwBefore ? [] : [`throw ${measurandName(main)}`]} />
+            <Need
+              what="Before against after"
+              lacks={missing
+                .filter((m) => WANTED.includes(m.quantity) && m !== main)
+                .map((m) => measurandName(m).toLowerCase())}
+            />
+          </ul>
+          {others.length > 0 && (
+            <>
+              <h2 className="hd2" style={{ marginTop: 16 }}>
+                Measure also
+              </h2>
+              <ul className="lined">
+                {others.map((m) => (
+                  <li key={`${m.quantity}${m.fromGear}${m.toGear}`}>
+                    <Button size="small" onClick={() => setMore([...more, m])}>
+                      {m.quantity === "throw" ? `Throw ${measurandName(m)}` : measurandName(m)}
+                    </Button>
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
+          {!view.vehicle.gearbox && (
+            <p className="lb" style={{ marginTop: 12 }}>
+              The vehicle’s gears are not entered yet. Enter them in its dossier to measure any pair.
+            </p>
+          )}
+        </aside>
+      </div>
+    </>
+  );
+}
+
+function Need({ what, lacks }: { what: string; lacks: string[] }) {
+  return (
+    <li>
+      <span className="rt">{what}</span>
+      <div className={lacks.length ? "lb och" : "lb mos"}>
+        {lacks.length ? `lacks ${lacks.join(", ")}` : "has all it needs"}
+      </div>
+    </li>
+  );
+}

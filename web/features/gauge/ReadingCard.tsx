@@ -1,0 +1,171 @@
+import { Button } from "antd";
+import { useState } from "react";
+import type { JobView, Reading } from "../../../contract";
+import type { Editor } from "../../app/saving";
+import { gearShort, METHOD_NAMES, QUANTITY_NAMES, whenText } from "../../format/words";
+import { useUnits } from "../../format/units";
+import { OriginMark } from "../../ui/marks";
+import { QuantityField } from "../../ui/QuantityField";
+import { Choice } from "../../ui/TextField";
+import { usePeople } from "../job/useJobView";
+import { HOW_TO, HowTaken } from "./HowTaken";
+import {
+  findReading,
+  firstReading,
+  outlierOf,
+  resultOf,
+  usualResolution,
+  type Measurand,
+  type Phase,
+} from "./readings";
+import "./gauge.css";
+
+export const measurandName = (m: Measurand): string =>
+  m.quantity === "throw" ? `${gearShort(m.fromGear)} to ${gearShort(m.toGear)}` : QUANTITY_NAMES[m.quantity];
+
+/** One quantity: how it is taken, the repeats as they were read, mean and uncertainty. */
+export function ReadingCard({
+  view,
+  edit,
+  measurand,
+  phase,
+  focus,
+}: {
+  view: JobView;
+  edit: Editor;
+  measurand: Measurand;
+  phase: Phase;
+  focus?: boolean;
+}) {
+  const units = useUnits();
+  const { me, initialsOf } = usePeople();
+  const [adding, setAdding] = useState(false);
+  const reading = findReading(view.reading, measurand, phase);
+  const name = measurandName(measurand);
+  const title = measurand.quantity === "throw" ? `${QUANTITY_NAMES.throw}, ${name}` : name;
+
+  const add = (value: { typed: string; base: number }): void => {
+    setAdding(false);
+    if (!reading) {
+      edit.create(
+        "reading",
+        firstReading(view, measurand, phase, value, units.system, me?.id ?? null),
+        `${title}: ${value.typed}`,
+      );
+    } else {
+      edit.update("reading", reading, { values: [...reading.values, value] }, `${title}: ${value.typed} again`);
+    }
+  };
+
+  return (
+    <section className="rcard" aria-label={title}>
+      <header>
+        <HowTaken quantity={measurand.quantity} />
+        <div>
+          <h3 className="hd2">{title}</h3>
+          <p className="lb">{HOW_TO[measurand.quantity]}</p>
+        </div>
+      </header>
+      <div className="rvalues">
+        {reading?.values.map((v, i) => (
+          <QuantityField
+            key={`${i}-${v.typed}`}
+            label={`reading ${i + 1}`}
+            kind="length"
+            typed={v.typed}
+            base={v.base}
+            min={0}
+            max={5000}
+            onCommit={(next) =>
+              edit.update(
+                "reading",
+                reading,
+                { values: reading.values.map((x, k) => (k === i ? next : x)) },
+                `${title}: ${next.typed}`,
+              )
+            }
+            onClear={() => {
+              const values = reading.values.filter((_, k) => k !== i);
+              if (values.length) edit.update("reading", reading, { values }, `${title}: one reading less`);
+              else edit.remove("reading", reading, `${title}: readings taken out`);
+            }}
+          />
+        ))}
+        {(!reading || adding) && (
+          <QuantityField
+            key={`new-${reading?.values.length ?? 0}`}
+            label={reading ? `reading ${reading.values.length + 1}` : "first reading"}
+            kind="length"
+            base={null}
+            min={0}
+            max={5000}
+            autoFocus={adding || focus}
+            hint={units.system === "metric" ? "89 mm" : "3 1/2 in"}
+            onCommit={add}
+          />
+        )}
+        {reading && !adding && reading.values.length < 50 && (
+          <Button onClick={() => setAdding(true)} aria-label={`Measure ${title} again`}>
+            Measure again
+          </Button>
+        )}
+      </div>
+      {reading ? (
+        <ReadingFoot reading={reading} edit={edit} title={title} by={initialsOf(reading.takenBy)} />
+      ) : (
+        <p className="lb rfoot">
+          <OriginMark origin="missing" /> to take
+        </p>
+      )}
+    </section>
+  );
+}
+
+function ReadingFoot({ reading, edit, title, by }: { reading: Reading; edit: Editor; title: string; by: string }) {
+  const units = useUnits();
+  const result = resultOf(reading);
+  const outlier = outlierOf(reading.values, reading.resolution?.base ?? 0);
+  return (
+    <>
+      <div className="rset">
+        <Choice
+          label="taken with"
+          value={reading.method}
+          options={METHOD_NAMES}
+          onChange={(method) =>
+            edit.update(
+              "reading",
+              reading,
+              { method, resolution: usualResolution(method, units.system) },
+              `${title}: taken with ${METHOD_NAMES[method]}`,
+            )
+          }
+        />
+        <QuantityField
+          label="reads to"
+          kind="length"
+          typed={reading.resolution?.typed}
+          base={reading.resolution?.base ?? null}
+          min={0}
+          max={100}
+          onCommit={(resolution) =>
+            edit.update("reading", reading, { resolution }, `${title}: reads to ${resolution.typed}`)
+          }
+        />
+      </div>
+      <p className="rfoot">
+        <OriginMark origin="measured" />
+        <span className="n rmean">{units.show(result.mean, "length")}</span>
+        <span className="n q">
+          ± {units.show(result.expanded, "length", { digits: units.system === "inch" ? 3 : 1 })}
+        </span>
+        <span className="n q">{units.other(result.mean, "length")}</span>
+        <span className="lb push">{[by, whenText(reading.takenAt)].filter(Boolean).join(", ")}</span>
+      </p>
+      {outlier !== null && (
+        <p className="lb och">Reading {outlier + 1} stands apart from the others. Measure again, or empty it.</p>
+      )}
+      {result.n === 1 && <p className="lb">One reading shows the instrument’s error only. Three more show your own.</p>}
+    </>
+  );
+}

@@ -1,0 +1,124 @@
+import { Modal } from "antd";
+import { useState } from "react";
+import { Link } from "react-router";
+import { loadStateWords, type JobView } from "../../../contract";
+import { formatNumber } from "../../../core";
+import { useUndoStateQuery } from "../../app/api";
+import { useAppSelector } from "../../app/hooks";
+import type { Editor } from "../../app/saving";
+import { SavedState } from "../../app/SavingTrouble";
+import { DRIVEN_NAMES, LOAD_NAMES, SHIFTER_NAMES, timeText, vehicleTitle, dayText } from "../../format/words";
+import { LoadPictogram, Tag } from "../../ui/pictograms";
+import { usePeople } from "./useJobView";
+
+/** Undo and redo of this person's own changes in this job. */
+export function UndoKeys({ scope, edit }: { scope: string; edit: Editor }) {
+  const personId = useAppSelector((s) => s.session.personId);
+  const waiting = useAppSelector((s) => s.saving.pending.length > 0);
+  const { data } = useUndoStateQuery({ scope, personId });
+  const undo = data?.undo?.label;
+  const redo = data?.redo?.label;
+  return (
+    <div className="ur">
+      <button
+        type="button"
+        aria-label={undo ? `Undo: ${undo}` : "Undo"}
+        title={undo ? `Undo: ${undo}` : undefined}
+        disabled={!undo && !waiting}
+        onClick={edit.undo}
+      >
+        <svg width="20" height="20" viewBox="0 0 20 20" fill="none" stroke="currentColor" strokeWidth="1.6">
+          <path d="M7.5 4 3.5 8l4 4M4 8h7.5a4.3 4.3 0 0 1 0 8.6H8" />
+        </svg>
+      </button>
+      <button
+        type="button"
+        aria-label={redo ? `Redo: ${redo}` : "Redo"}
+        title={redo ? `Redo: ${redo}` : undefined}
+        disabled={!redo}
+        onClick={edit.redo}
+      >
+        <svg width="20" height="20" viewBox="0 0 20 20" fill="none" stroke="currentColor" strokeWidth="1.6">
+          <path d="M12.5 4l4 4-4 4M16 8H8.5a4.3 4.3 0 0 0 0 8.6H12" />
+        </svg>
+      </button>
+    </div>
+  );
+}
+
+export function LoadStateKey({ view, edit }: { view: JobView; edit: Editor }) {
+  const { job } = view;
+  const { initialsOf, me } = usePeople();
+  const [open, setOpen] = useState(false);
+  const since = job.loadStateAt
+    ? `since ${new Date(job.loadStateAt).toDateString() === new Date().toDateString() ? timeText(job.loadStateAt) : dayText(job.loadStateAt)}`
+    : "";
+  const by = initialsOf(job.loadStateBy);
+  return (
+    <>
+      <button type="button" className="loadstate" aria-haspopup="dialog" onClick={() => setOpen(true)}>
+        <LoadPictogram state={job.loadState} />
+        <span>
+          <b>{LOAD_NAMES[job.loadState]}</b>
+          <span className="lb">{[since, by].filter(Boolean).join(", ")}</span>
+        </span>
+      </button>
+      <Modal
+        open={open}
+        onCancel={() => setOpen(false)}
+        footer={null}
+        title="What does the vehicle stand on now?"
+        width={420}
+      >
+        <div className="loads">
+          {loadStateWords.map((s) => (
+            <button
+              key={s}
+              type="button"
+              aria-pressed={s === job.loadState}
+              onClick={() => {
+                setOpen(false);
+                if (s === job.loadState) return;
+                const at = { loadStateAt: new Date().toISOString(), loadStateBy: me?.id ?? null };
+                edit.update("job", job, { loadState: s, ...at }, LOAD_NAMES[s]);
+              }}
+            >
+              <LoadPictogram state={s} size={44} />
+              {LOAD_NAMES[s]}
+            </button>
+          ))}
+        </div>
+        <p className="lb" style={{ marginTop: 10 }}>
+          Stands before you go under; a jack is not a support.
+        </p>
+      </Modal>
+    </>
+  );
+}
+
+export function JobHead({ view, edit, scope }: { view: JobView; edit: Editor; scope: string }) {
+  const { vehicle, job } = view;
+  const km = vehicle.odometer.reduce((top, o) => Math.max(top, o.km), 0);
+  const facts = [
+    vehicle.owner,
+    km ? `${formatNumber(km, 0)} km` : "",
+    `${SHIFTER_NAMES[vehicle.shifterKind]}, ${DRIVEN_NAMES[vehicle.drivenWheels]}`,
+    job.number === null ? "new job" : `job ${job.number}`,
+    job.closedAt ? "closed" : "",
+  ];
+  return (
+    <header className="jobhead">
+      <Link to={`/vehicles/${vehicle.id}`} aria-label={`Dossier of ${vehicle.tag}`}>
+        <Tag text={vehicle.tag} strong />
+      </Link>
+      <div>
+        <h1>{vehicleTitle(vehicle)}</h1>
+        <div className="sub">{facts.filter(Boolean).join(" · ")}</div>
+      </div>
+      <div className="push" />
+      <UndoKeys scope={scope} edit={edit} />
+      <SavedState />
+      <LoadStateKey view={view} edit={edit} />
+    </header>
+  );
+}

@@ -1,0 +1,72 @@
+import { lazy, Suspense, useMemo } from "react";
+import { useNavigate, useParams } from "react-router";
+import { stageWords, type JobView, type Stage } from "../../../contract";
+import { useEdit, type Editor } from "../../app/saving";
+import { useKeys } from "../../app/keys";
+import { STAGE_NAMES } from "../../format/words";
+import { Skeleton, Trouble } from "../../ui/states";
+import { JobHead } from "./JobHead";
+import { openCounts } from "./open";
+import { Rail } from "./Rail";
+import { useJobView } from "./useJobView";
+import "./job.css";
+
+export interface StageProps {
+  view: JobView;
+  edit: Editor;
+}
+
+const STAGES: Record<Stage, React.LazyExoticComponent<React.ComponentType<StageProps>>> = {
+  ask: lazy(() => import("../ask/AskStage")),
+  gauge: lazy(() => import("../gauge/GaugeStage")),
+  compare: lazy(() => import("../throwBench/CompareStage")),
+  plan: lazy(() => import("../plan/PlanStage")),
+  fit: lazy(() => import("../fit/FitStage")),
+  prove: lazy(() => import("../prove/ProveStage")),
+};
+
+/** One vehicle's visit: header, stage rail and the stage the address names. */
+export function JobPage() {
+  const { jobId = "", stage: named } = useParams();
+  const navigate = useNavigate();
+  const { view, error, refetch } = useJobView(jobId);
+  const scope = `job:${jobId}`;
+  const edit = useEdit(scope);
+  const stage = stageWords.find((s) => s === named) ?? view?.job.stage ?? "ask";
+
+  const keys = useMemo(() => {
+    const go = (by: number) => (): void => {
+      const to = stageWords[stageWords.indexOf(stage) + by];
+      if (to) void navigate(`/jobs/${jobId}/${to}`);
+    };
+    return { "[": go(-1), "]": go(1), "Ctrl+z": edit.undo, "Ctrl+Shift+z": edit.redo };
+  }, [edit, jobId, navigate, stage]);
+  useKeys(keys);
+
+  if (!view) {
+    return error ? <Trouble error={error} retry={() => void refetch()} /> : <Skeleton rows={10} />;
+  }
+  const Body = STAGES[stage];
+  return (
+    <>
+      <title>{`${view.vehicle.tag}, ${STAGE_NAMES[stage]} · Ash Lever`}</title>
+      <JobHead view={view} edit={edit} scope={scope} />
+      <Rail
+        stage={stage}
+        counts={openCounts(view)}
+        onGo={(to) => {
+          void navigate(`/jobs/${jobId}/${to}`);
+          // The rail shows how far the job has come; looking back does not move it.
+          if (stageWords.indexOf(to) > stageWords.indexOf(view.job.stage)) {
+            edit.update("job", view.job, { stage: to }, `Stage: ${STAGE_NAMES[to]}`);
+          }
+        }}
+      />
+      <div className="stage" id="stage" role="tabpanel" aria-labelledby={`tab-${stage}`}>
+        <Suspense fallback={<Skeleton rows={10} />}>
+          <Body view={view} edit={edit} />
+        </Suspense>
+      </div>
+    </>
+  );
+}

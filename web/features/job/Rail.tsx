@@ -1,0 +1,63 @@
+import { useEffect, useRef } from "react";
+import { stageWords, type Stage } from "../../../contract";
+import { STAGE_NAMES } from "../../format/words";
+import "./job.css";
+
+/** The six stages along a slotted bar, a knob standing in the present one. Nothing is locked by stage. */
+export function Rail({
+  stage,
+  counts,
+  onGo,
+}: {
+  stage: Stage;
+  counts: Record<Stage, number>;
+  onGo: (stage: Stage) => void;
+}) {
+  const tabs = useRef<(HTMLButtonElement | null)[]>([]);
+  const at = stageWords.indexOf(stage);
+  const moved = useRef(false);
+  useEffect(() => {
+    if (moved.current) tabs.current[at]?.focus();
+    moved.current = false;
+  }, [at]);
+  return (
+    <div className="rail" role="tablist" aria-label="Stages of this job">
+      <div className="slot" aria-hidden="true">
+        <i className="knob" style={{ left: `${at * 20}%` }} />
+      </div>
+      {stageWords.map((s, i) => (
+        <button
+          key={s}
+          ref={(el) => {
+            tabs.current[i] = el;
+          }}
+          type="button"
+          role="tab"
+          id={`tab-${s}`}
+          className="stg"
+          aria-selected={s === stage}
+          aria-controls="stage"
+          tabIndex={s === stage ? 0 : -1}
+          onClick={() => onGo(s)}
+          onKeyDown={(e) => {
+            const to = { ArrowRight: at + 1, ArrowLeft: at - 1, Home: 0, End: stageWords.length - 1 }[e.key];
+            if (to === undefined || !stageWords[to]) return;
+            e.preventDefault();
+            moved.current = true;
+            onGo(stageWords[to]);
+          }}
+        >
+          <span>{STAGE_NAMES[s]}</span>
+          <i />
+          <small>
+            {counts[s] > 0 && (
+              <>
+                <b>{counts[s]}</b> open
+              </>
+            )}
+          </small>
+        </button>
+      ))}
+    </div>
+  );
+}

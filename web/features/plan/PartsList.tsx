@@ -1,0 +1,131 @@
+import { Button } from "antd";
+import { useState } from "react";
+import type { Part } from "../../../contract";
+import { useShopQuery } from "../../app/api";
+import { NumberField, PriceField } from "../../ui/NumberField";
+import { SlotSwitch } from "../../ui/slots";
+import { Choice, TextField } from "../../ui/TextField";
+import type { StageProps } from "../job/JobPage";
+import { nextPosition } from "../job/useJobView";
+import { AddLine } from "./AddLine";
+import { DayField } from "./DayField";
+
+const STATES = { needed: "needed", ordered: "ordered", arrived: "here", fitted: "fitted" } as const;
+
+/** What is built in, what is carried over from the old part, and where each stands. */
+export function PartsList({ view, edit }: StageProps) {
+  const { data } = useShopQuery();
+  const currency = data?.shop.currency ?? "";
+  const [open, setOpen] = useState<string | null>(null);
+  const total = view.part.reduce((sum, p) => sum + (p.carriedOver ? 0 : (p.price ?? 0) * p.quantity), 0);
+  const patch = (p: Part, data: Partial<Part>, what: string): void =>
+    edit.update("part", p, data, `${p.name}: ${what}`);
+  return (
+    <section className="sect" aria-label="Parts">
+      <h2 className="hd2">
+        Parts
+        <span className="lb">{total > 0 && `${total.toFixed(2)} ${currency} in all`}</span>
+      </h2>
+      <ul className="lined">
+        {view.part.map((p) => (
+          <li key={p.id}>
+            <div className="pline">
+              <button
+                type="button"
+                className="pname"
+                aria-expanded={open === p.id}
+                onClick={() => setOpen(open === p.id ? null : p.id)}
+              >
+                <span className="rt">{p.name}</span>
+                <span className="lb">
+                  {[p.carriedOver ? "carried over from the old part" : p.maker, p.number, p.variant]
+                    .filter(Boolean)
+                    .join(" · ") || "no number yet"}
+                </span>
+              </button>
+              <span className="n">{p.quantity === 1 ? "" : `${p.quantity} ×`}</span>
+              <span className="n">{p.price === null ? "" : p.price.toFixed(2)}</span>
+              <span style={{ width: 104 }}>
+                <Choice
+                  label={`State of ${p.name}`}
+                  hideLabel
+                  small
+                  value={p.state}
+                  options={STATES}
+                  onChange={(state) => patch(p, { state }, STATES[state])}
+                />
+              </span>
+            </div>
+            {open === p.id && (
+              <div className="pmore">
+                <div className="fields">
+                  <TextField
+                    label="part"
+                    value={p.name}
+                    required
+                    max={80}
+                    onCommit={(name) => patch(p, { name }, "name")}
+                  />
+                  <TextField label="number" value={p.number} onCommit={(number) => patch(p, { number }, "number")} />
+                  <TextField
+                    label="maker or seller"
+                    value={p.maker}
+                    onCommit={(maker) => patch(p, { maker }, "maker")}
+                  />
+                  <TextField
+                    label="fits variant"
+                    value={p.variant}
+                    onCommit={(variant) => patch(p, { variant }, "variant")}
+                  />
+                  <DayField
+                    label="built from"
+                    value={p.builtFrom}
+                    onCommit={(builtFrom) => patch(p, { builtFrom }, "built from")}
+                  />
+                  <DayField
+                    label="built to"
+                    value={p.builtTo}
+                    onCommit={(builtTo) => patch(p, { builtTo }, "built to")}
+                  />
+                  <NumberField
+                    label="how many"
+                    value={p.quantity}
+                    min={0}
+                    max={100000}
+                    unit=""
+                    onCommit={(quantity) => patch(p, { quantity: quantity ?? 1 }, "quantity")}
+                  />
+                  <PriceField
+                    label="price each"
+                    value={p.price}
+                    currency={currency}
+                    onCommit={(price) => patch(p, { price }, "price")}
+                  />
+                </div>
+                <TextField label="note" value={p.note} onCommit={(note) => patch(p, { note }, "note")} />
+                <div className="row-flex">
+                  <SlotSwitch
+                    on={p.carriedOver}
+                    label={`${p.name} is carried over from the old part`}
+                    onChange={(carriedOver) => patch(p, { carriedOver }, carriedOver ? "carried over" : "new")}
+                  />
+                  <span>carried over from the old part</span>
+                  <span className="push" />
+                  <Button size="small" onClick={() => edit.remove("part", p, `${p.name} into the bin`)}>
+                    Into the bin
+                  </Button>
+                </div>
+              </div>
+            )}
+          </li>
+        ))}
+      </ul>
+      <AddLine
+        label="Add a part: what it is"
+        onAdd={(name) =>
+          setOpen(edit.create("part", { jobId: view.job.id, name, position: nextPosition(view.part) }, `Part: ${name}`))
+        }
+      />
+    </section>
+  );
+}

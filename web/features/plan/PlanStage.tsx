@@ -1,0 +1,60 @@
+import { Button } from "antd";
+import { useNavigate } from "react-router";
+import { count } from "../../format/words";
+import { Answer } from "../../ui/Answer";
+import { specOf } from "../fit/progress";
+import type { StageProps } from "../job/JobPage";
+import { PartsList } from "./PartsList";
+import { StepsList } from "./StepsList";
+import { TorqueGroups } from "./TorqueGroups";
+import "./plan.css";
+
+/** Parts to get, fasteners to torque, steps to take: working lists before anything is undone. */
+export default function PlanStage({ view, edit }: StageProps) {
+  const navigate = useNavigate();
+  const waiting = view.part.filter((p) => !p.carriedOver && (p.state === "needed" || p.state === "ordered"));
+  const noSpec = view.torqueGroup.filter((g) => specOf(g).kind === "missing");
+  const ready = view.part.length + view.torqueGroup.length > 0 && !waiting.length && !noSpec.length;
+  return (
+    <>
+      <Answer
+        acts={
+          <Button type="primary" onClick={() => void navigate(`/jobs/${view.job.id}/fit`)}>
+            Go on to Fit
+          </Button>
+        }
+      >
+        {ready ? (
+          <>
+            <b>Ready to begin.</b> Every part is here and every fastener has its specification.
+          </>
+        ) : waiting.length || noSpec.length ? (
+          <>
+            <b>
+              {[
+                waiting.length ? `${count(waiting.length, "part")} to come` : "",
+                noSpec.length ? `${count(noSpec.length, "torque group")} without a specification` : "",
+              ]
+                .filter(Boolean)
+                .join(", ")}
+              .
+            </b>{" "}
+            {[...waiting.map((p) => p.name), ...noSpec.map((g) => g.name)].slice(0, 4).join(", ")}.
+          </>
+        ) : (
+          <>
+            <b>List what goes on and what gets torqued.</b> Torque values come from the vehicle’s own sheet, as it
+            writes them.
+          </>
+        )}
+      </Answer>
+      <div className="plan">
+        <div>
+          <PartsList view={view} edit={edit} />
+          <StepsList view={view} edit={edit} />
+        </div>
+        <TorqueGroups view={view} edit={edit} />
+      </div>
+    </>
+  );
+}

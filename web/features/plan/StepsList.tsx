@@ -1,0 +1,87 @@
+import { Button } from "antd";
+import type { Step } from "../../../contract";
+import { PLACE_NAMES } from "../../format/words";
+import { SlotSwitch } from "../../ui/slots";
+import { Choice, TextField } from "../../ui/TextField";
+import type { StageProps } from "../job/JobPage";
+import { nextPosition } from "../job/useJobView";
+import { AddLine } from "./AddLine";
+
+/** The steps in the order they are meant to be done. */
+export function StepsList({ view, edit, working }: StageProps & { working?: boolean }) {
+  const steps = view.step;
+  const swap = (i: number, by: -1 | 1): void => {
+    const [a, b] = [steps[i], steps[i + by]];
+    if (!b) return;
+    edit.all(`Step moved ${by < 0 ? "up" : "down"}`, [
+      { op: "update", resource: "step", id: a.id, version: a.version, data: { position: b.position } },
+      { op: "update", resource: "step", id: b.id, version: b.version, data: { position: a.position } },
+    ]);
+  };
+  const done = (s: Step, on: boolean): void =>
+    edit.update("step", s, { state: on ? "done" : "open" }, `${s.text}: ${on ? "done" : "open again"}`);
+  return (
+    <section className="sect" aria-label="Steps">
+      <h2 className="hd2">
+        Steps <span className="lb">{steps.filter((s) => s.state === "open").length || "none"} open</span>
+      </h2>
+      <ol className="lined">
+        {steps.map((s, i) => (
+          <li key={s.id} className={s.state === "done" ? "sline done" : "sline"}>
+            <SlotSwitch on={s.state === "done"} label={`Done: ${s.text}`} onChange={(on) => done(s, on)} />
+            {working ? (
+              <span>
+                {s.text} <span className="lb">{PLACE_NAMES[s.place]}</span>
+              </span>
+            ) : (
+              <>
+                <TextField
+                  label={`Step ${i + 1}`}
+                  hideLabel
+                  required
+                  max={200}
+                  value={s.text}
+                  onCommit={(text) => edit.update("step", s, { text }, `Step: ${text}`)}
+                />
+                <span style={{ width: 132 }}>
+                  <Choice
+                    label={`Place of step ${i + 1}`}
+                    hideLabel
+                    small
+                    value={s.place}
+                    options={PLACE_NAMES}
+                    onChange={(place) => edit.update("step", s, { place }, `${s.text}: ${PLACE_NAMES[place]}`)}
+                  />
+                </span>
+                <Button
+                  size="small"
+                  aria-label={`Step ${i + 1} earlier`}
+                  disabled={i === 0}
+                  onClick={() => swap(i, -1)}
+                >
+                  up
+                </Button>
+                <Button
+                  size="small"
+                  aria-label={`Step ${i + 1} into the bin`}
+                  onClick={() => edit.remove("step", s, "Step into the bin")}
+                >
+                  bin
+                </Button>
+              </>
+            )}
+          </li>
+        ))}
+      </ol>
+      {!working && (
+        <AddLine
+          label="Add a step: what to do"
+          max={200}
+          onAdd={(text) =>
+            edit.create("step", { jobId: view.job.id, text, position: nextPosition(steps) }, `Step: ${text}`)
+          }
+        />
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,233 @@
+import { Button } from "antd";
+import { useState } from "react";
+import { fieldsOf, type Operation, type TorqueGroup } from "../../../contract";
+import { readTorque } from "../../../core";
+import { useVehicleQuery } from "../../app/api";
+import { newId } from "../../app/saving";
+import { useUnits } from "../../format/units";
+import { Figure } from "../../ui/marks";
+import { NumberField } from "../../ui/NumberField";
+import { SpecField, torqueWords } from "../../ui/SpecField";
+import { Choice, TextField } from "../../ui/TextField";
+import { BoltPatternMini } from "../fit/BoltPattern";
+import type { StageProps } from "../job/JobPage";
+import { nextPosition } from "../job/useJobView";
+import { AddLine } from "./AddLine";
+import { passesText, readPasses } from "./passes";
+
+const PATTERNS = { circle: "circle", line: "line", box: "box of 4" } as const;
+const LOADS = { any: "any load state", rideHeight: "at ride height" } as const;
+const REUSE = { reuse: "used again", replace: "replaced, single use" } as const;
+const ORIGINS = {
+  specified: "specified, from a document",
+  claimed: "claimed by a seller",
+  estimated: "estimated",
+  missing: "missing",
+  measured: "measured",
+  calculated: "calculated",
+} as const;
+
+/** The specification of a group in the shop's unit, with its mark; missing ones stand out. */
+export function SpecFigure({ group }: { group: TorqueGroup }) {
+  const units = useUnits();
+  const read = readTorque(group.specTyped);
+  if (!read.ok) return <span className="nospec">no specification</span>;
+  return (
+    <Figure origin={group.specOrigin === "missing" ? "estimated" : group.specOrigin}>
+      {torqueWords(read.value, units.unit("torque"))}
+    </Figure>
+  );
+}
+
+/** Fasteners that belong together, with what the document says and where it says it. */
+export function TorqueGroups({ view, edit }: StageProps) {
+  const [open, setOpen] = useState<string | null>(null);
+  const groups = view.torqueGroup;
+  const { data: dossier } = useVehicleQuery(view.vehicle.id);
+  const earlier = (dossier?.torqueGroup ?? []).filter(
+    (g) => g.jobId !== view.job.id && g.specTyped && !groups.some((own) => own.name === g.name),
+  );
+  const unique = earlier.filter((g, i) => earlier.findIndex((o) => o.name === g.name) === i);
+  const patch = (g: TorqueGroup, data: Partial<TorqueGroup>, what: string): void =>
+    edit.update("torqueGroup", g, data, `${g.name}: ${what}`);
+
+  const takeOver = (): void => {
+    const first = nextPosition(groups);
+    edit.all(
+      "Torque groups taken over from earlier jobs",
+      unique.map((g, i): Operation => ({
+        op: "create",
+        resource: "torqueGroup",
+        id: newId(),
+        data: { ...fieldsOf("torqueGroup", g), jobId: view.job.id, position: first + i },
+      })),
+    );
+  };
+
+  return (
+    <section className="sect" aria-label="Torque groups">
+      <h2 className="hd2">
+        Torque groups <span className="lb">as the document writes them</span>
+      </h2>
+      <ul className="lined">
+        {groups.map((g) => (
+          <li key={g.id}>
+            <button
+              type="button"
+              className="gline"
+              aria-expanded={open === g.id}
+              onClick={() => setOpen(open === g.id ? null : g.id)}
+            >
+              <BoltPatternMini pattern={g.pattern} count={g.count} />
+              <span>
+                <span className="rt">{g.name}</span>
+                <span className="lb">
+                  {[
+                    `${g.count} × ${g.thread || "thread not known"}`,
+                    LOADS[g.loadNeeded],
+                    g.reuse === "replace" ? "new bolts" : "",
+                  ]
+                    .filter(Boolean)
+                    .join(" · ")}
+                </span>
+              </span>
+              <SpecFigure group={g} />
+            </button>
+            {open === g.id && (
+              <div className="pmore">
+                <div className="fields">
+                  <TextField
+                    label="where"
+                    value={g.name}
+                    required
+                    max={80}
+                    onCommit={(name) => patch(g, { name }, "name")}
+                  />
+                  <SpecField
+                    label="specification, as written"
+                    value={g.specTyped}
+                    onCommit={(specTyped) =>
+                      patch(
+                        g,
+                        {
+                          specTyped,
+                          specOrigin: specTyped ? (g.specOrigin === "missing" ? "estimated" : g.specOrigin) : "missing",
+                        },
+                        specTyped || "no specification",
+                      )
+                    }
+                  />
+                  <TextField
+                    label="source"
+                    value={g.specSource}
+                    placeholder="sheet and row"
+                    onCommit={(specSource) => patch(g, { specSource }, "source")}
+                  />
+                  <Choice
+                    label="the figure is"
+                    value={g.specOrigin}
+                    options={ORIGINS}
+                    onChange={(specOrigin) => {
+                      if (specOrigin === "specified" && !g.specTyped) return;
+                      patch(g, { specOrigin }, ORIGINS[specOrigin]);
+                    }}
+                  />
+                  <Choice
+                    label="pattern"
+                    value={g.pattern}
+                    options={PATTERNS}
+                    onChange={(pattern) =>
+                      patch(
+                        g,
+                        {
+                          pattern,
+                          count: pattern === "box" ? 4 : pattern === "line" ? Math.min(g.count, 12) : g.count,
+                        },
+                        PATTERNS[pattern],
+                      )
+                    }
+                  />
+                  <NumberField
+                    label="fasteners"
+                    value={g.count}
+                    min={g.pattern === "box" ? 4 : 1}
+                    max={g.pattern === "box" ? 4 : g.pattern === "line" ? 12 : 64}
+                    whole
+                    unit=""
+                    onCommit={(count) => patch(g, { count: count ?? 1 }, `${count ?? 1} fasteners`)}
+                  />
+                  <TextField
+                    label="thread"
+                    value={g.thread}
+                    placeholder="M10x1.25"
+                    onCommit={(thread) => patch(g, { thread }, "thread")}
+                  />
+                  <TextField
+                    label="passes"
+                    value={passesText(g.passes)}
+                    check={(text) => (readPasses(text) ? undefined : "accepted: snug, 60 %, 100 %")}
+                    onCommit={(text) => {
+                      const passes = readPasses(text);
+                      if (passes) patch(g, { passes }, `passes ${text}`);
+                    }}
+                  />
+                  <Choice
+                    label="torqued"
+                    value={g.loadNeeded}
+                    options={LOADS}
+                    onChange={(loadNeeded) => patch(g, { loadNeeded }, LOADS[loadNeeded])}
+                  />
+                  <Choice
+                    label="bolts"
+                    value={g.reuse}
+                    options={REUSE}
+                    onChange={(reuse) => patch(g, { reuse }, REUSE[reuse])}
+                  />
+                  <TextField
+                    label="thread locker"
+                    value={g.threadLocker}
+                    placeholder="none"
+                    onCommit={(threadLocker) => patch(g, { threadLocker }, "thread locker")}
+                  />
+                  <NumberField
+                    label="single value holds within"
+                    value={g.tolerancePct}
+                    min={0}
+                    max={50}
+                    unit="% either way"
+                    onCommit={(tolerancePct) => patch(g, { tolerancePct: tolerancePct ?? 10 }, "tolerance")}
+                  />
+                </div>
+                <div className="row-flex">
+                  <span className="lb">An estimate never becomes a specification by itself.</span>
+                  <span className="push" />
+                  <Button size="small" onClick={() => edit.remove("torqueGroup", g, `${g.name} into the bin`)}>
+                    Into the bin
+                  </Button>
+                </div>
+              </div>
+            )}
+          </li>
+        ))}
+      </ul>
+      <AddLine
+        label="Add a torque group: where it is"
+        onAdd={(name) =>
+          setOpen(
+            edit.create(
+              "torqueGroup",
+              { jobId: view.job.id, name, position: nextPosition(groups) },
+              `Torque group: ${name}`,
+            ),
+          )
+        }
+      />
+      {unique.length > 0 && (
+        <p className="takeover">
+          <Button onClick={takeOver}>Take over {unique.length} from earlier jobs</Button>
+          <span className="lb">{unique.map((g) => g.name).join(", ")}</span>
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,212 @@
+import { Button } from "antd";
+import { useMemo, useState } from "react";
+import { useNavigate } from "react-router";
+import { formatNumber } from "../../../core";
+import { useKeys } from "../../app/keys";
+import { useUnits } from "../../format/units";
+import { gearWord } from "../../format/words";
+import { Answer, Num } from "../../ui/Answer";
+import { Figure, OriginLegend } from "../../ui/marks";
+import { TextField } from "../../ui/TextField";
+import { measurandsOf } from "../gauge/GaugeStage";
+import { comparisonOf, findReading, resultOf } from "../gauge/readings";
+import { measurandName, ReadingCard } from "../gauge/ReadingCard";
+import type { StageProps } from "../job/JobPage";
+import { BeforeAfterScale } from "./BeforeAfterScale";
+import { CLAIM_WORDS, claimVerdict } from "./claim";
+import "../gauge/gauge.css";
+import "./prove.css";
+
+/** Before against after: is the change real, was the claim true. */
+export default function ProveStage({ view, edit }: StageProps) {
+  const { job } = view;
+  const navigate = useNavigate();
+  const units = useUnits();
+  const [focus, setFocus] = useState(0);
+  const cards = measurandsOf(view).filter(
+    (m) => findReading(view.reading, m, "before") || findReading(view.reading, m, "after"),
+  );
+  const keys = useMemo(() => ({ n: () => setFocus((f) => f + 1) }), []);
+  useKeys(keys);
+  const chosen = view.setup.find((s) => s.id === job.chosenSetupId);
+  const [main] = cards;
+  const before = main && findReading(view.reading, main, "before");
+  const after = main && findReading(view.reading, main, "after");
+  const result = before && after && main.quantity === "throw" ? comparisonOf(before, after) : null;
+  const claim = chosen?.claimedReductionPct ?? null;
+  const missing = cards.filter((m) => !findReading(view.reading, m, "after"));
+
+  const close = (): void =>
+    edit.update(
+      "job",
+      job,
+      job.closedAt ? { closedAt: null } : { closedAt: new Date().toISOString(), stage: "prove" },
+      job.closedAt ? "Job opened again" : "Job closed",
+    );
+
+  return (
+    <>
+      <Answer
+        acts={
+          <>
+            <Button onClick={close}>{job.closedAt ? "Open the job again" : "Close the job"}</Button>
+            <Button type="primary" onClick={() => void navigate(`/jobs/${job.id}/record`)}>
+              Print the record
+            </Button>
+          </>
+        }
+      >
+        {!cards.length ? (
+          <>
+            <b>Nothing was measured before.</b> Without a reading before, no change can be shown.
+          </>
+        ) : result?.reduction ? (
+          <>
+            <b>
+              {formatNumber(Math.abs(result.reduction.pct), 1)}
+              {"\u202f% "}
+              {result.reduction.pct >= 0 ? "shorter" : "longer"}
+              {result.change?.verdict === "not shown" ? ", which is not shown: " : ", "}
+            </b>
+            between <Num>{formatNumber(result.reduction.lowPct, 1)}</Num> and{" "}
+            <Num>{formatNumber(result.reduction.highPct, 1)}</Num>
+            {"\u202f%"}, {gearWord(main.fromGear)} to {gearWord(main.toGear)}.{" "}
+            {claim !== null && (
+              <>
+                The claim of <Num>{formatNumber(claim, 0)}</Num>
+                {"\u202f%"} {CLAIM_WORDS[claimVerdict(result.reduction, claim)]}.
+              </>
+            )}
+          </>
+        ) : (
+          <>
+            <b>Take the same readings again,</b> the same way:{" "}
+            {missing
+              .map((m) => (m.quantity === "throw" ? `throw ${measurandName(m)}` : measurandName(m).toLowerCase()))
+              .join(", ")}
+            .
+          </>
+        )}
+      </Answer>
+      <div className="prove">
+        <div>
+          {cards.length > 0 && <ComparisonTable view={view} claim={claim} cards={cards} />}
+          <div className="rcards">
+            {cards.map((m) => (
+              <ReadingCard
+                key={`${m.quantity}-${m.fromGear}-${m.toGear}-${m === missing[0] ? focus : 0}`}
+                view={view}
+                edit={edit}
+                measurand={m}
+                phase="after"
+                focus={focus > 0 && m === missing[0]}
+              />
+            ))}
+          </div>
+        </div>
+        <aside className="sect">
+          <h2 className="hd2">First drive</h2>
+          <p>
+            Every gear at rest first, reverse only with its lockout. Then slow, then the road that showed the complaint.
+          </p>
+          <h2 className="hd2" style={{ marginTop: 16 }}>
+            Verdict
+          </h2>
+          <TextField
+            label="What is left of the complaint, in a few words"
+            lines={4}
+            value={job.verdict}
+            placeholder="Slop gone, neutral plain to feel. A little more noise at idle."
+            onCommit={(verdict) => edit.update("job", job, { verdict }, "Verdict")}
+          />
+          <p className="lb" style={{ marginTop: 8 }}>
+            It stands on the customer’s sheet.{" "}
+            {units.system === "inch" ? "Figures there are in inches and millimetres." : ""}
+          </p>
+        </aside>
+      </div>
+    </>
+  );
+}
+
+function ComparisonTable({
+  view,
+  claim,
+  cards,
+}: Pick<StageProps, "view"> & { claim: number | null; cards: ReturnType<typeof measurandsOf> }) {
+  const units = useUnits();
+  const show = (mm: number, u: number) => (
+    <Figure origin="measured" wide>
+      {units.bare(mm, "length")} ±{units.bare(u, "length")}
+    </Figure>
+  );
+  return (
+    <section className="sect">
+      <h2 className="hd2">
+        Before and after{" "}
+        <span className="lb">{units.label("length")}; a change smaller than its own uncertainty reads “not shown”</span>
+      </h2>
+      <div className="scrollx">
+        <table className="ledger">
+          <thead>
+            <tr>
+              <th>what</th>
+              <th className="och">before</th>
+              <th className="teal">after</th>
+              <th>difference</th>
+              <th>shorter by</th>
+              <th className="txt" style={{ paddingLeft: 14 }}>
+                on the scale
+              </th>
+              <th>change</th>
+            </tr>
+          </thead>
+          <tbody>
+            {cards.map((m) => {
+              const before = findReading(view.reading, m, "before");
+              const after = findReading(view.reading, m, "after");
+              const both = before && after ? comparisonOf(before, after) : null;
+              const [b, a] = [before && resultOf(before), after && resultOf(after)];
+              return (
+                <tr key={`${m.quantity}${m.fromGear}${m.toGear}`} className={m === cards[0] ? "maj" : undefined}>
+                  <td>{m.quantity === "throw" ? `throw, ${measurandName(m)}` : measurandName(m).toLowerCase()}</td>
+                  <td>{b ? show(b.mean, b.expanded) : <Figure origin="missing" wide />}</td>
+                  <td className="tint">{a ? show(a.mean, a.expanded) : <Figure origin="missing" wide />}</td>
+                  <td className="n">
+                    {both?.change
+                      ? `${units.signed(-both.change.difference, "length")} ±${units.bare(both.change.expanded, "length")}`
+                      : ""}
+                  </td>
+                  <td className="n">
+                    {both?.reduction
+                      ? `${formatNumber(both.reduction.pct, 1)} (${formatNumber(both.reduction.lowPct, 1)} to ${formatNumber(both.reduction.highPct, 1)})\u202f%`
+                      : ""}
+                  </td>
+                  <td style={{ paddingLeft: 14 }}>{b && <BeforeAfterScale before={b} after={a ?? null} />}</td>
+                  <td className={both?.change?.verdict === "shown" ? "mos" : "q"}>{both?.change?.verdict ?? ""}</td>
+                </tr>
+              );
+            })}
+            {claim !== null && (
+              <tr>
+                <td>maker’s claim</td>
+                <td />
+                <td className="tint" />
+                <td />
+                <td>
+                  <Figure origin="claimed">
+                    {formatNumber(claim, 1)}
+                    {"\u202f%"}
+                  </Figure>
+                </td>
+                <td />
+                <td />
+              </tr>
+            )}
+          </tbody>
+        </table>
+      </div>
+      <OriginLegend only={["measured", "claimed", "missing"]} />
+    </section>
+  );
+}

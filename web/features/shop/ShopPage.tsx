@@ -1,0 +1,243 @@
+import { Button, Input } from "antd";
+import { useMemo, useState } from "react";
+import { SHOP_ID, type Person, type Shop } from "../../../contract";
+import { useBinQuery, useHistoryQuery, useShopQuery } from "../../app/api";
+import { useAppDispatch, useAppSelector } from "../../app/hooks";
+import { useKeys } from "../../app/keys";
+import { oneWithPending, useEdit, withPending } from "../../app/saving";
+import { SavedState } from "../../app/SavingTrouble";
+import { session } from "../../app/session";
+import { dateText, timeText } from "../../format/words";
+import { SlotSwitch } from "../../ui/slots";
+import { Skeleton, Trouble } from "../../ui/states";
+import { Choice, TextField } from "../../ui/TextField";
+import { UndoKeys } from "../job/JobHead";
+import "../job/job.css";
+import "./shop.css";
+
+/** Settings of the shop, its people, the bin and the history. */
+export function ShopPage() {
+  const { data, error, refetch } = useShopQuery();
+  const pending = useAppSelector((s) => s.saving.pending);
+  const edit = useEdit("shop");
+  const keys = useMemo(() => ({ "Ctrl+z": edit.undo, "Ctrl+Shift+z": edit.redo }), [edit]);
+  useKeys(keys);
+  if (!data) return error ? <Trouble error={error} retry={() => void refetch()} /> : <Skeleton rows={10} />;
+  const shop = oneWithPending(data.shop, "shop", pending);
+  const people = withPending<Person>(data.people, "person", pending, () => true);
+  const patch = (fields: Partial<Shop>, what: string): void => {
+    if (shop.version > 0) edit.update("shop", shop, fields, what);
+    else {
+      const { name, units, currency, singleKeys } = { ...shop, ...fields };
+      edit.all(what, [{ op: "create", resource: "shop", id: SHOP_ID, data: { name, units, currency, singleKeys } }]);
+    }
+  };
+  return (
+    <>
+      <title>Shop · Ash Lever</title>
+      <header className="top">
+        <h1>Shop</h1>
+        <div className="push" />
+        <UndoKeys scope="shop" edit={edit} />
+        <SavedState />
+      </header>
+      <div className="page shopgrid">
+        <div>
+          <section className="sect">
+            <h2 className="hd2">The shop</h2>
+            <div className="fields">
+              <TextField
+                label="name, as it stands on the record"
+                value={shop.name}
+                onCommit={(name) => patch({ name }, "Shop’s name")}
+              />
+              <Choice
+                label="units shown first"
+                value={shop.units}
+                options={{ metric: "mm, N m, kg", inch: "inches, lb ft, lb" }}
+                onChange={(units) => patch({ units }, `Units: ${units}`)}
+              />
+              <TextField
+                label="currency"
+                value={shop.currency}
+                onCommit={(currency) => patch({ currency }, "Currency")}
+              />
+            </div>
+            <p className="row-flex" style={{ marginTop: 12 }}>
+              <SlotSwitch
+                on={shop.singleKeys}
+                label="Single keys act"
+                onChange={(singleKeys) => patch({ singleKeys }, singleKeys ? "Single keys on" : "Single keys off")}
+              />
+              Single keys act (1 to 6 put the lever in gear, n takes a reading)
+            </p>
+          </section>
+          <ThisScreen />
+          <People people={people} edit={edit} />
+        </div>
+        <div>
+          <Bin edit={edit} />
+          <History people={people} />
+        </div>
+      </div>
+    </>
+  );
+}
+
+function ThisScreen() {
+  const dispatch = useAppDispatch();
+  const theme = useAppSelector((s) => s.session.theme);
+  return (
+    <section className="sect">
+      <h2 className="hd2">This screen</h2>
+      <div style={{ maxWidth: 220 }}>
+        <Choice
+          label="light"
+          value={theme}
+          options={{ system: "as the machine is set", light: "light", dark: "dark, for bad light" }}
+          onChange={(t) => void dispatch(session.actions.themeChosen(t))}
+        />
+      </div>
+    </section>
+  );
+}
+
+function People({ people, edit }: { people: Person[]; edit: ReturnType<typeof useEdit> }) {
+  const dispatch = useAppDispatch();
+  const me = useAppSelector((s) => s.session.personId);
+  const [name, setName] = useState("");
+  const initials = (n: string): string =>
+    n
+      .split(/[\s.]+/)
+      .filter(Boolean)
+      .map((w) => w[0].toUpperCase())
+      .join("")
+      .slice(0, 4);
+  const add = (): void => {
+    const clean = name.trim().slice(0, 60);
+    if (!clean) return;
+    const id = edit.create("person", { name: clean, initials: initials(clean) || clean.slice(0, 2) }, `${clean} joins`);
+    if (!me) dispatch(session.actions.workingAs(id));
+    setName("");
+  };
+  return (
+    <section className="sect">
+      <h2 className="hd2">
+        People <span className="lb">who works at this screen signs what is done here</span>
+      </h2>
+      <ul className="lined">
+        {people.map((p) => (
+          <li key={p.id} className="row-flex">
+            <span className="initials n">{p.initials}</span>
+            <span className="rt">{p.name}</span>
+            <span className="lb">{p.role}</span>
+            <span className="push" />
+            {p.id === me ? (
+              <span className="teal">working here</span>
+            ) : (
+              <Button size="small" onClick={() => void dispatch(session.actions.workingAs(p.id))}>
+                Work as {p.initials}
+              </Button>
+            )}
+            <Button
+              size="small"
+              aria-label={`${p.name} into the bin`}
+              onClick={() => edit.remove("person", p, `${p.name} leaves`)}
+            >
+              bin
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <div className="addperson">
+        <Input
+          aria-label="Name of a person to add"
+          placeholder="Name of a person to add"
+          value={name}
+          maxLength={60}
+          onChange={(e) => setName(e.target.value)}
+          onPressEnter={add}
+        />
+        <Button onClick={add} disabled={!name.trim()}>
+          Add
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+const KINDS: Record<string, string> = {
+  torqueGroup: "torque group",
+  setup: "lever",
+  signature: "signature",
+};
+
+function Bin({ edit }: { edit: ReturnType<typeof useEdit> }) {
+  const { data, error, refetch } = useBinQuery(undefined, { refetchOnMountOrArgChange: true });
+  if (error) return <Trouble error={error} retry={() => void refetch()} />;
+  return (
+    <section className="sect">
+      <h2 className="hd2">
+        Bin <span className="lb">{data?.records.length ? "nothing is thrown away by itself" : ""}</span>
+      </h2>
+      <ul className="lined">
+        {data?.records.map((r) => (
+          <li key={r.id} className="row-flex">
+            <span>
+              <span className="rt">{r.title}</span>{" "}
+              <span className="lb">
+                {KINDS[r.resource] ?? r.resource}, {dateText(r.deletedAt)}
+              </span>
+            </span>
+            <span className="push" />
+            <Button
+              size="small"
+              aria-label={`Bring back ${r.title}`}
+              onClick={() =>
+                edit.all(`${r.title} brought back`, [
+                  { op: "restore", resource: r.resource as "vehicle", id: r.id, version: r.version },
+                ])
+              }
+            >
+              Bring back
+            </Button>
+          </li>
+        ))}
+      </ul>
+      {data?.records.length === 0 && <p className="q">The bin is empty.</p>}
+    </section>
+  );
+}
+
+function History({ people }: { people: Person[] }) {
+  const { data } = useHistoryQuery("shop");
+  const [all, setAll] = useState(false);
+  const changes = data?.changes ?? [];
+  return (
+    <section className="sect">
+      <h2 className="hd2">What was changed in the shop</h2>
+      <ul className="lined">
+        {changes.slice(0, all ? 100 : 12).map((c) => (
+          <li key={c.id} className="row-flex">
+            <span className={c.state === "undone" ? "q" : undefined}>
+              {c.label}
+              {c.state === "undone" && ", undone"}
+            </span>
+            <span className="push" />
+            <span className="lb">
+              {[people.find((p) => p.id === c.personId)?.initials, dateText(c.at), timeText(c.at)]
+                .filter(Boolean)
+                .join(", ")}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {changes.length > 12 && !all && (
+        <Button size="small" onClick={() => setAll(true)}>
+          Show {changes.length}
+        </Button>
+      )}
+      {!changes.length && <p className="q">Nothing yet.</p>}
+    </section>
+  );
+}

@@ -1,0 +1,207 @@
+import { Button } from "antd";
+import { useNavigate } from "react-router";
+import type { Setup } from "../../../contract";
+import { useShopQuery } from "../../app/api";
+import { useUnits } from "../../format/units";
+import { Answer } from "../../ui/Answer";
+import { Empty } from "../../ui/states";
+import { findReading, mainPair, resultOf, type Phase } from "../gauge/readings";
+import type { StageProps } from "../job/JobPage";
+import { newId } from "../../app/saving";
+import { nextPosition } from "../job/useJobView";
+import type { BenchSetup } from "./bench";
+import { exampleGearbox, exampleSetups } from "./example";
+import type { Taped } from "./Ledger";
+import { ThrowBench } from "./ThrowBench";
+
+/** The throw bench inside a job: setups are records, choosing is the result. */
+export default function CompareStage({ view, edit }: StageProps) {
+  const { job, vehicle, setup } = view;
+  const navigate = useNavigate();
+  const units = useUnits();
+  const { data: shop } = useShopQuery();
+  const currency = shop?.shop.currency ?? "";
+  const sorted = [...setup].sort((a, b) => Number(a.role === "candidate") - Number(b.role === "candidate"));
+  const gearbox = vehicle.gearbox;
+
+  if (!gearbox || !sorted.length || sorted[0].role !== "old") {
+    const begin = (): void => {
+      const [old] = exampleSetups(vehicle.shifterKind);
+      edit.all("Put the old lever on the bench", [
+        ...(gearbox
+          ? []
+          : [
+              {
+                op: "update" as const,
+                resource: "vehicle" as const,
+                id: vehicle.id,
+                version: vehicle.version,
+                data: { gearbox: exampleGearbox(vehicle.shifterKind) },
+              },
+            ]),
+        {
+          op: "create",
+          resource: "setup",
+          id: newId(),
+          data: { ...fieldsOf(old), jobId: job.id, origin: "estimated", position: 0 },
+        },
+      ]);
+    };
+    return (
+      <>
+        <Answer>
+          <b>Put the old lever on the bench first.</b> Everything is compared with it.
+        </Answer>
+        <Empty
+          title={gearbox ? "No lever on the bench yet" : "Neither gears nor lever are known yet"}
+          acts={
+            <>
+              <Button type="primary" onClick={begin}>
+                Begin with a usual lever and correct it
+              </Button>
+              <Button onClick={() => void navigate(`/vehicles/${vehicle.id}`)}>Enter the gearbox</Button>
+              <Button onClick={() => void navigate("/desk/throw-bench")}>Look at a worked example</Button>
+            </>
+          }
+        >
+          A lever is three measures: knob above pivot, pin below pivot, pin to joint. The usual lever comes marked as
+          estimated; drag its points or type over them as you measure, and mark it as measured.
+        </Empty>
+      </>
+    );
+  }
+
+  const taped =
+    (phase: Phase) =>
+    (fromGear: string, toGear: string): Taped | null => {
+      const reading = findReading(view.reading, { quantity: "throw", fromGear, toGear }, phase);
+      if (!reading) return null;
+      const r = resultOf(reading);
+      return { meanMm: r.mean, expandedMm: r.expanded, reading };
+    };
+  const recordOf = (id: string): Setup | undefined => setup.find((s) => s.id === id);
+  const after = job.chosenSetupId ? taped("after") : () => null;
+
+  return (
+    <ThrowBench
+      gearbox={gearbox}
+      setups={sorted as BenchSetup[]}
+      chosenId={job.chosenSetupId}
+      pair={mainPair(gearbox)}
+      currency={currency}
+      taped={taped("before")}
+      tapedAfter={after}
+      onPatch={(id, patch, label) => {
+        const record = recordOf(id);
+        if (record) edit.update("setup", record, patch, label);
+      }}
+      onAdd={() => {
+        const [old] = sorted;
+        return edit.create(
+          "setup",
+          {
+            ...fieldsOf(old as BenchSetup),
+            jobId: job.id,
+            role: "candidate",
+            name: nextName(setup),
+            lever: longerPin(old.lever),
+            origin: "estimated",
+            source: "",
+            shown: true,
+            position: nextPosition(setup),
+          },
+          "Lever to compare",
+        );
+      }}
+      onRemove={(id) => {
+        const record = recordOf(id);
+        if (!record) return;
+        const clear = job.chosenSetupId === id;
+        edit.all(`${record.name} off the bench`, [
+          { op: "delete", resource: "setup", id, version: record.version },
+          ...(clear
+            ? [
+                {
+                  op: "update" as const,
+                  resource: "job" as const,
+                  id: job.id,
+                  version: job.version,
+                  data: { chosenSetupId: null },
+                },
+              ]
+            : []),
+        ]);
+      }}
+      decide={(candidate) =>
+        candidate.id === job.chosenSetupId ? (
+          <Button onClick={() => edit.update("job", job, { chosenSetupId: null }, "Choice taken back")}>
+            Take the choice back
+          </Button>
+        ) : (
+          <Button
+            type="primary"
+            onClick={() => {
+              const known = view.part.some((p) => p.name === candidate.name);
+              edit.all(`Fit ${candidate.name}`, [
+                {
+                  op: "update",
+                  resource: "job",
+                  id: job.id,
+                  version: job.version,
+                  data: { chosenSetupId: candidate.id },
+                },
+                ...(known
+                  ? []
+                  : [
+                      {
+                        op: "create" as const,
+                        resource: "part" as const,
+                        id: newId(),
+                        data: {
+                          jobId: job.id,
+                          name: candidate.name,
+                          maker: candidate.source,
+                          price: candidate.price,
+                          position: nextPosition(view.part),
+                        },
+                      },
+                    ]),
+              ]);
+            }}
+          >
+            Fit this lever
+          </Button>
+        )
+      }
+      extra={
+        units.system === "inch" ? (
+          <span className="lb">figures in inches; the other unit stands beside</span>
+        ) : undefined
+      }
+    />
+  );
+}
+
+const fieldsOf = (s: BenchSetup) => ({
+  role: s.role,
+  name: s.name,
+  lever: s.lever,
+  pivot: s.pivot,
+  origin: s.origin,
+  claimedReductionPct: null,
+  price: null,
+  source: s.source,
+  shown: true,
+});
+
+const nextName = (setups: readonly Setup[]): string => {
+  const n = setups.filter((s) => s.role === "candidate").length;
+  return n === 0 ? "Short lever" : `Short lever ${n + 1}`;
+};
+
+/** A usual short lever to begin with: its arm below the pivot a notch longer. Common practice, no source. */
+const longerPin = (lever: Setup["lever"]): Setup["lever"] => {
+  const depth = Math.hypot(lever.pin.xMm, lever.pin.zMm);
+  const k = (depth + 10) / depth;
+  return { ...lever, pin: { xMm: lever.pin.xMm * k, zMm: lever.pin.zMm * k } };
+};

@@ -1,0 +1,213 @@
+import type { LeverAnswer, SetupAnswer } from "../../../core";
+import { formatNumber } from "../../../core";
+import type { Reading } from "../../../contract";
+import { useUnits } from "../../format/units";
+import { gearShort } from "../../format/words";
+import { Figure, OriginLegend } from "../../ui/marks";
+import type { BenchSetup } from "./bench";
+
+interface Row {
+  name: string;
+  strong?: boolean;
+  old: React.ReactNode;
+  candidate: React.ReactNode;
+  difference?: React.ReactNode;
+}
+
+/** A reading of the old lever beside what was computed for it. */
+export interface Taped {
+  meanMm: number;
+  expandedMm: number;
+  reading: Reading;
+}
+
+export interface LedgerProps {
+  old: BenchSetup;
+  oldLever: LeverAnswer | undefined;
+  candidate: BenchSetup | null;
+  lever: LeverAnswer | undefined;
+  compared: SetupAnswer | undefined;
+  pair: { from: string; to: string };
+  taped: (from: string, to: string) => Taped | null;
+  /** The candidate's throw taped after fitting. */
+  tapedAfter: (from: string, to: string) => Taped | null;
+}
+
+const calc = (text: string | null): React.ReactNode =>
+  text === null ? (
+    <Figure origin="calculated" wide>
+      none
+    </Figure>
+  ) : (
+    <Figure origin="calculated" wide>
+      {text}
+    </Figure>
+  );
+
+/** Old against candidate, figure by figure, each with its origin. */
+export function Ledger(props: LedgerProps) {
+  const { old, oldLever, candidate, lever, compared, pair } = props;
+  const units = useUnits();
+  const len = (mm: number | null | undefined): string | null => (mm == null ? null : units.bare(mm, "length"));
+  const pct = (v: number | null | undefined): string => (v == null ? "" : `${formatNumber(-v, 1, true)}\u202f%`);
+
+  const pairs = [...(oldLever?.throws ?? lever?.throws ?? [])].sort(
+    (a, b) => Number(b.from === pair.from && b.to === pair.to) - Number(a.from === pair.from && a.to === pair.to),
+  );
+  const throws: Row[] = pairs.flatMap((t) => {
+    const own = compared?.throws.find((x) => x.from === t.from && x.to === t.to);
+    const mine = lever?.throws.find((x) => x.from === t.from && x.to === t.to);
+    const isMain = t.from === pair.from && t.to === pair.to;
+    const taped = props.taped(t.from, t.to);
+    const after = props.tapedAfter(t.from, t.to);
+    const rows: Row[] = [
+      {
+        name: `${gearShort(t.from)} to ${gearShort(t.to)}`,
+        strong: isMain,
+        old: calc(len(t.throwMm)),
+        candidate: candidate && calc(len(mine?.throwMm)),
+        difference: pct(own?.reductionPct),
+      },
+    ];
+    if (isMain || taped) {
+      rows.push({
+        name: `by tape${taped ? `, ±${units.bare(taped.expandedMm, "length")}` : ""}`,
+        old: taped ? (
+          <Figure origin="measured" wide>
+            {units.bare(taped.meanMm, "length")}
+          </Figure>
+        ) : (
+          <Figure origin="missing" wide />
+        ),
+        candidate:
+          candidate &&
+          (after ? (
+            <Figure origin="measured" wide>
+              {units.bare(after.meanMm, "length")}
+            </Figure>
+          ) : (
+            <Figure origin="missing" wide />
+          )),
+        difference: taped && after ? pct(100 * (1 - after.meanMm / taped.meanMm)) : "",
+      });
+    }
+    return rows;
+  });
+  const cross = oldLever?.crossThrows[0];
+  const crossNew = lever?.crossThrows[0];
+  if (cross) {
+    const [a, b] = [cross.crossThrowMm, crossNew?.crossThrowMm ?? null];
+    throws.push({
+      name: "across one gate",
+      old: calc(len(a)),
+      candidate: candidate && calc(len(b)),
+      difference: a && b !== null && candidate ? pct(100 * (1 - b / a)) : "",
+    });
+  }
+
+  const gainOf = (l: LeverAnswer | undefined): string | null => {
+    const g = l?.gainMmPerMm ?? l?.gainMmPerDeg ?? null;
+    return g === null ? null : formatNumber(g, 2);
+  };
+  const gainName = lever && "gainMmPerDeg" in lever ? "knob per degree of arm" : "knob per mm of rail";
+  const feel: Row[] = [
+    { name: gainName, old: calc(gainOf(oldLever)), candidate: candidate && calc(gainOf(lever)) },
+    {
+      name: "effort",
+      old: calc("1.00"),
+      candidate: candidate && calc(compared?.effortFactor ? formatNumber(compared.effortFactor, 2) : null),
+      difference: compared?.effortFactor ? `×${formatNumber(compared.effortFactor, 2)}` : "",
+    },
+  ];
+  const own = (s: BenchSetup, mm: number): React.ReactNode => (
+    <Figure origin={s.origin} wide>
+      {units.bare(mm, "length")}
+    </Figure>
+  );
+  const diff = (a: number, b: number): string => units.signed(b - a, "length");
+  const pinDepth = (s: BenchSetup): number => Math.hypot(s.lever.pin.xMm, s.lever.pin.zMm);
+  const place: Row[] = [
+    {
+      name: "knob above pivot",
+      old: own(old, old.lever.knob.zMm),
+      candidate: candidate && own(candidate, candidate.lever.knob.zMm),
+      difference: candidate && diff(old.lever.knob.zMm, candidate.lever.knob.zMm),
+    },
+    {
+      name: "pin from pivot",
+      old: own(old, pinDepth(old)),
+      candidate: candidate && own(candidate, pinDepth(candidate)),
+      difference: candidate && diff(pinDepth(old), pinDepth(candidate)),
+    },
+  ];
+  if (oldLever?.rodMm || lever?.rodMm) {
+    const [a, b] = [oldLever?.rodMm ?? null, lever?.rodMm ?? null];
+    place.push({
+      name: old.lever.drive.kind === "cable" ? "free cable" : "rod, pin to joint",
+      old: calc(len(a)),
+      candidate: candidate && calc(len(b)),
+      difference: a !== null && b !== null && candidate ? units.signed(b - a, "length") : "",
+    });
+  }
+  if (compared && candidate) {
+    place.push(
+      { name: "knob moves up", old: null, candidate: calc(len(compared.knobShift.upMm)) },
+      { name: "knob moves back", old: null, candidate: calc(len(compared.knobShift.rearwardMm)) },
+    );
+  }
+  const claim = compared?.claim;
+  const claimRows: Row[] = claim
+    ? [
+        {
+          name: "shorter by, %",
+          old: (
+            <Figure origin="claimed" wide>
+              {formatNumber(claim.claimedPct, 1)}
+            </Figure>
+          ),
+          candidate: calc(claim.computedPct === null ? null : formatNumber(claim.computedPct, 1)),
+          difference: claim.differencePct === null ? "" : formatNumber(claim.differencePct, 1, true),
+        },
+      ]
+    : [];
+
+  return (
+    <>
+      <table className="ledger">
+        <thead>
+          <tr>
+            <th>{units.label("length")} unless said</th>
+            <th className="och">old</th>
+            <th className="teal">{candidate ? "candidate" : ""}</th>
+            <th>{candidate ? "difference" : ""}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <Group title="Throw at the knob" rows={throws} />
+          <Group title="Feel" rows={feel} />
+          <Group title="Place" rows={place} />
+          {claimRows.length > 0 && <Group title="Claim against computed" rows={claimRows} />}
+        </tbody>
+      </table>
+      <OriginLegend />
+    </>
+  );
+}
+
+function Group({ title, rows }: { title: string; rows: Row[] }) {
+  return (
+    <>
+      <tr className="grp">
+        <td colSpan={4}>{title}</td>
+      </tr>
+      {rows.map((r, i) => (
+        <tr key={`${r.name}${i}`} className={r.strong ? "maj" : undefined}>
+          <td>{r.name}</td>
+          <td>{r.old}</td>
+          <td className={r.candidate ? "tint" : undefined}>{r.candidate}</td>
+          <td className="n">{r.difference}</td>
+        </tr>
+      ))}
+    </>
+  );
+}

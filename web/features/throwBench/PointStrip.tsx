@@ -1,0 +1,203 @@
+import { Button } from "antd";
+import type { Drive, LeverGeometry, Point } from "../../../core";
+import { SHIFTER_NAMES } from "../../format/words";
+import { QuantityField } from "../../ui/QuantityField";
+import { Choice, TextField } from "../../ui/TextField";
+import { PercentField, PriceField } from "../../ui/NumberField";
+import { withPoint, type BenchSetup, type PointName } from "./bench";
+
+export type SetupPatch = Partial<Omit<BenchSetup, "id">>;
+
+interface PointStripProps {
+  setup: BenchSetup;
+  point: PointName | null;
+  currency: string;
+  onPoint: (point: PointName) => void;
+  onPatch: (patch: SetupPatch, label: string) => void;
+  onRemove?: () => void;
+}
+
+const ORIGINS = {
+  measured: "measured",
+  calculated: "calculated",
+  claimed: "claimed",
+  specified: "specified",
+  estimated: "estimated",
+  missing: "not known yet",
+} as const;
+
+/** A drive of another kind, placed where the present one ends. */
+function driveOf(kind: Drive["kind"], lever: LeverGeometry): Drive {
+  const { drive, pin } = lever;
+  const far: Point =
+    drive.kind === "rod" || drive.kind === "arm"
+      ? drive.joint
+      : drive.kind === "cable"
+        ? drive.anchor
+        : { xMm: pin.xMm + 380, zMm: pin.zMm };
+  const axisDeg = drive.kind === "direct" || drive.kind === "rod" ? drive.axisDeg : 0;
+  switch (kind) {
+    case "direct":
+      return { kind, axisDeg };
+    case "rod":
+      return { kind, joint: far, axisDeg };
+    case "arm":
+      return { kind, joint: far, armPivot: { xMm: far.xMm, zMm: far.zMm - 50 } };
+    case "cable":
+      return { kind, anchor: far, ratio: 1 };
+  }
+}
+
+/** The selected lever in figures: every point of the drawing can be typed here. */
+export function PointStrip({ setup, point, currency, onPoint, onPatch, onRemove }: PointStripProps) {
+  const { lever } = setup;
+  const { drive } = lever;
+  const move = (name: PointName, at: Point, what: string): void =>
+    onPatch({ lever: withPoint(lever, name, at).lever }, `${setup.name}: ${what}`);
+
+  const cell = (name: PointName, title: string, at: Point, up: string, signUp: 1 | -1) => (
+    <div key={name} className={`pcell${point === name ? " cur" : ""}`} onFocus={() => onPoint(name)}>
+      <h3 className="hd2">{title}</h3>
+      <div className="two">
+        <QuantityField
+          label={up}
+          kind="length"
+          base={signUp * at.zMm}
+          min={-2000}
+          max={3000}
+          onCommit={({ base, typed }) => move(name, { ...at, zMm: signUp * base }, `${title.toLowerCase()} ${typed}`)}
+        />
+        <QuantityField
+          label="forward"
+          kind="length"
+          base={at.xMm}
+          min={-5000}
+          max={5000}
+          onCommit={({ base, typed }) => move(name, { ...at, xMm: base }, `${title.toLowerCase()} forward ${typed}`)}
+        />
+      </div>
+    </div>
+  );
+
+  return (
+    <section className="points" aria-label={`Figures of ${setup.name}`}>
+      <div className="points-head">
+        <h2 className="hd2">{setup.role === "old" ? "Old lever" : "Candidate"}</h2>
+        <p className="lb">from the pivot, in neutral; drag the squares or type here</p>
+        {onRemove && (
+          <div>
+            <Button size="small" onClick={onRemove}>
+              Take off the bench
+            </Button>
+          </div>
+        )}
+      </div>
+      <div className="points-cells">
+        {cell("knob", "Knob", lever.knob, "above pivot", 1)}
+        {cell("pin", "Pin", lever.pin, "below pivot", -1)}
+        {drive.kind === "rod" && cell("joint", "Joint", drive.joint, "above pivot", 1)}
+        {drive.kind === "arm" && cell("joint", "Joint", drive.joint, "above pivot", 1)}
+        {drive.kind === "arm" && cell("armPivot", "Arm pivot", drive.armPivot, "above pivot", 1)}
+        {drive.kind === "cable" && cell("anchor", "Cable anchor", drive.anchor, "above pivot", 1)}
+        <div className="pcell">
+          <h3 className="hd2">Drive</h3>
+          <div className="two">
+            <Choice
+              label="kind"
+              value={drive.kind}
+              options={SHIFTER_NAMES}
+              onChange={(kind) =>
+                onPatch({ lever: { ...lever, drive: driveOf(kind, lever) } }, `${setup.name}: ${SHIFTER_NAMES[kind]}`)
+              }
+            />
+            {(drive.kind === "direct" || drive.kind === "rod") && (
+              <QuantityField
+                label="axis rises"
+                kind="angle"
+                base={drive.axisDeg}
+                min={-360}
+                max={360}
+                onCommit={({ base }) =>
+                  onPatch({ lever: { ...lever, drive: { ...drive, axisDeg: base } } }, `${setup.name}: axis`)
+                }
+              />
+            )}
+            {drive.kind === "cable" && (
+              <PercentField
+                label="cable per mm of travel"
+                value={drive.ratio}
+                min={0.05}
+                max={20}
+                unit=""
+                onCommit={(ratio) =>
+                  ratio !== null &&
+                  onPatch({ lever: { ...lever, drive: { ...drive, ratio } } }, `${setup.name}: cable ratio`)
+                }
+              />
+            )}
+          </div>
+        </div>
+        <div className="pcell">
+          <h3 className="hd2">Pivot against the old</h3>
+          <div className="two">
+            <QuantityField
+              label="higher"
+              kind="length"
+              base={setup.pivot.zMm}
+              min={-500}
+              max={500}
+              onCommit={({ base }) => onPatch({ pivot: { ...setup.pivot, zMm: base } }, `${setup.name}: pivot height`)}
+            />
+            <QuantityField
+              label="forward"
+              kind="length"
+              base={setup.pivot.xMm}
+              min={-500}
+              max={500}
+              onCommit={({ base }) => onPatch({ pivot: { ...setup.pivot, xMm: base } }, `${setup.name}: pivot forward`)}
+            />
+          </div>
+        </div>
+        <div className="pcell">
+          <h3 className="hd2">Name and origin</h3>
+          <div className="two">
+            <TextField
+              label="name"
+              value={setup.name}
+              max={60}
+              required
+              onCommit={(name) => onPatch({ name }, `Name: ${name}`)}
+            />
+            <Choice
+              label="figures are"
+              value={setup.origin}
+              options={ORIGINS}
+              onChange={(origin) => onPatch({ origin }, `${setup.name}: figures ${ORIGINS[origin]}`)}
+            />
+          </div>
+        </div>
+        {setup.role === "candidate" && (
+          <div className="pcell">
+            <h3 className="hd2">Claim and price</h3>
+            <div className="two">
+              <PercentField
+                label="maker’s claim"
+                value={setup.claimedReductionPct}
+                min={-100}
+                max={100}
+                unit="% shorter"
+                onCommit={(claimedReductionPct) => onPatch({ claimedReductionPct }, `${setup.name}: claim`)}
+              />
+              <PriceField
+                label="price"
+                value={setup.price}
+                currency={currency}
+                onCommit={(price) => onPatch({ price }, `${setup.name}: price`)}
+              />
+            </div>
+          </div>
+        )}
+      </div>
+    </section>
+  );
+}

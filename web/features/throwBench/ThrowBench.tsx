@@ -1,0 +1,287 @@
+import { Button, Modal } from "antd";
+import { useCallback, useEffect, useMemo, useState } from "react";
+import type { CompareLimits, Gearbox, Point } from "../../../core";
+import { useKeys } from "../../app/keys";
+import { useUnits } from "../../format/units";
+import { gearShort } from "../../format/words";
+import { Answer } from "../../ui/Answer";
+import { SlotSwitch } from "../../ui/slots";
+import { DEFAULT_LIMITS, pointsOf, solveBench, withPoint, type BenchSetup, type PointName } from "./bench";
+import { GearPad } from "./GearPad";
+import { Ledger, type Taped } from "./Ledger";
+import { gearTravel } from "./pose";
+import { PointStrip, type SetupPatch } from "./PointStrip";
+import { benchSentence, type Piece } from "./sentence";
+import { SideView, useGlide } from "./SideView";
+import { Working } from "./Working";
+import "./bench.css";
+
+export interface ThrowBenchProps {
+  gearbox: Gearbox;
+  /** The first is the reference, the old lever. */
+  setups: BenchSetup[];
+  chosenId: string | null;
+  pair: { from: string; to: string };
+  currency: string;
+  limits?: CompareLimits;
+  taped?: (from: string, to: string) => Taped | null;
+  tapedAfter?: (from: string, to: string) => Taped | null;
+  onPatch: (id: string, patch: SetupPatch, label: string) => void;
+  onAdd: () => string;
+  onRemove: (id: string) => void;
+  /** The key that makes the decision, at the right of the answer. */
+  decide?: (candidate: BenchSetup) => React.ReactNode;
+  extra?: React.ReactNode;
+}
+
+const NO_TAPE = (): null => null;
+
+export function Pieces({ pieces }: { pieces: Piece[] }) {
+  return pieces.map((p, i) =>
+    typeof p === "string" ? (
+      p
+    ) : "strong" in p ? (
+      <b key={i}>{p.strong}</b>
+    ) : (
+      <span key={i}>
+        <span className="n">{p.figure}</span>
+        {p.unit && `\u00a0${p.unit}`}
+      </span>
+    ),
+  );
+}
+
+/** The heart: old and candidates on one gearbox, drawn, moved, compared. */
+export function ThrowBench(props: ThrowBenchProps) {
+  const { gearbox, chosenId, pair, limits = DEFAULT_LIMITS, onPatch } = props;
+  const units = useUnits();
+  const [picked, setPicked] = useState<string | null>(null);
+  const [point, setPoint] = useState<PointName | null>("pin");
+  const [gear, setGear] = useState<string | null>(null);
+  const [working, setWorking] = useState(false);
+  const [draft, setDraft] = useState<{ id: string; lever: BenchSetup["lever"]; held: string | null } | null>(null);
+
+  const setups = useMemo(
+    () => props.setups.map((s) => (draft?.id === s.id ? { ...s, lever: draft.lever } : s)),
+    [props.setups, draft],
+  );
+  const old = setups[0];
+  const selected =
+    setups.find((s) => s.id === picked) ?? setups.find((s) => s.id === chosenId) ?? setups[1] ?? setups[0];
+  const result = useMemo(() => solveBench(gearbox, setups, limits), [gearbox, setups, limits]);
+  const lever = result.levers.get(selected.id);
+  const oldLever = result.levers.get(old.id);
+  const candidate = selected.id === old.id ? null : selected;
+  const compared = candidate ? result.compared?.find((c) => c.name === candidate.id) : undefined;
+  const trouble = result.refused.get(selected.id);
+
+  const present = gearbox.gears.find((g) => g.gear === gear) ?? null;
+  const shownPair = present ? pairOf(gearbox, present.gear, pair) : pair;
+  const goal = gearTravel(selected.lever, present);
+  const [lastColumn, setLastColumn] = useState<string | null>(null);
+  const throughNeutral = present !== null && lastColumn !== null && lastColumn !== present.column;
+  const travel = useGlide(throughNeutral ? [0, goal] : [goal]);
+
+  const putInGear = useCallback(
+    (to: string | null) => {
+      setLastColumn(present?.column ?? null);
+      setGear(to);
+    },
+    [present],
+  );
+
+  const move = useCallback(
+    (name: PointName, at: Point, done: boolean) => {
+      const { lever: next, held } = withPoint(selected.lever, name, at);
+      if (!done) {
+        setDraft({ id: selected.id, lever: next, held });
+        return;
+      }
+      setDraft(null);
+      onPatch(selected.id, { lever: next }, `${selected.name}: ${name} moved`);
+    },
+    [selected, onPatch],
+  );
+
+  // A draft of another lever has nothing left to say once the choice moves on.
+  useEffect(() => setDraft(null), [picked]);
+
+  const keys = useMemo(() => {
+    const named = Object.fromEntries(
+      gearbox.gears.slice(0, 12).map((g) => [g.gear.toLowerCase().slice(0, 1), () => putInGear(g.gear)]),
+    );
+    const nudge = (dx: number, dz: number, step: number) => (): void => {
+      const own = pointsOf(selected.lever).find((p) => p.name === point);
+      if (own) move(own.name, { xMm: round(own.at.xMm + dx * step), zMm: round(own.at.zMm + dz * step) }, true);
+    };
+    return {
+      ...named,
+      "0": () => putInGear(null),
+      ArrowUp: nudge(0, 1, 1),
+      ArrowDown: nudge(0, -1, 1),
+      ArrowLeft: nudge(-1, 0, 1),
+      ArrowRight: nudge(1, 0, 1),
+      "Shift+ArrowUp": nudge(0, 1, 0.1),
+      "Shift+ArrowDown": nudge(0, -1, 0.1),
+      "Shift+ArrowLeft": nudge(-1, 0, 0.1),
+      "Shift+ArrowRight": nudge(1, 0, 0.1),
+    };
+  }, [gearbox, move, point, putInGear, selected]);
+  useKeys(keys);
+
+  const pieces = benchSentence({
+    name: selected.name,
+    old: { throws: oldLever?.throws ?? [], name: old.name },
+    candidate: candidate && lever && compared ? { lever, compared } : null,
+    pair: shownPair,
+    chosen: selected.id === chosenId,
+    length: (mm) => units.bare(mm, "length"),
+    unit: units.label("length"),
+  });
+
+  return (
+    <>
+      <Answer
+        acts={
+          <>
+            <Button aria-expanded={working} onClick={() => setWorking(true)}>
+              Working
+            </Button>
+            {candidate && props.decide?.(candidate)}
+          </>
+        }
+      >
+        {trouble ? (
+          <>
+            <b>{selected.name} cannot be computed: </b>
+            {trouble.field} accepts {trouble.accepts}.
+          </>
+        ) : (
+          <Pieces pieces={pieces} />
+        )}
+      </Answer>
+      <section className="bench" aria-label="Throw bench">
+        <div className="bench-left">
+          <h2 className="hd2">
+            In gear <span className="lb">keys 1 to 6, r, 0</span>
+          </h2>
+          <div className="padbox">
+            <GearPad gearbox={gearbox} lever={lever} gear={gear} onGear={putInGear} />
+          </div>
+          <h2 className="hd2">
+            Levers{" "}
+            <span className="lb">
+              {gearShort(shownPair.from)} to {gearShort(shownPair.to)}, {units.label("length")}
+            </span>
+          </h2>
+          <ul className="setups">
+            {setups.map((s) => {
+              const t = result.levers.get(s.id)?.throws.find((x) => x.from === shownPair.from && x.to === shownPair.to);
+              const note = s === old ? "reference" : s.id === chosenId ? "chosen" : priceText(s, props.currency);
+              return (
+                <li key={s.id} className={s.id === selected.id ? "cur" : undefined}>
+                  <button
+                    type="button"
+                    className="pick"
+                    aria-pressed={s.id === selected.id}
+                    onClick={() => setPicked(s.id)}
+                  >
+                    <LineSample kind={s === old ? "old" : s.id === selected.id ? "cand" : "other"} />
+                    <b>{s.name}</b>
+                    <small>
+                      {note}
+                      <span className="n">{t?.throwMm == null ? "none" : units.bare(t.throwMm, "length")}</span>
+                    </small>
+                  </button>
+                  <SlotSwitch
+                    on={s.shown}
+                    label={`Show ${s.name}`}
+                    onChange={(shown) => onPatch(s.id, { shown }, `${shown ? "Show" : "Hide"} ${s.name}`)}
+                  />
+                </li>
+              );
+            })}
+          </ul>
+          <div className="add">
+            <Button block onClick={() => setPicked(props.onAdd())}>
+              Add a lever to compare
+            </Button>
+            {props.extra}
+          </div>
+        </div>
+        <SideView
+          gearbox={gearbox}
+          setups={setups}
+          levers={result.levers}
+          selected={selected}
+          point={point}
+          gear={gear}
+          pair={shownPair}
+          travel={travel}
+          onPoint={setPoint}
+          onMove={move}
+          held={draft?.held ?? null}
+        />
+        <div className="bench-right">
+          <Ledger
+            old={old}
+            oldLever={oldLever}
+            candidate={candidate}
+            lever={candidate ? lever : undefined}
+            compared={compared}
+            pair={shownPair}
+            taped={props.taped ?? NO_TAPE}
+            tapedAfter={props.tapedAfter ?? NO_TAPE}
+          />
+        </div>
+      </section>
+      <PointStrip
+        key={selected.id}
+        setup={selected}
+        point={point}
+        currency={props.currency}
+        onPoint={setPoint}
+        onPatch={(patch, label) => onPatch(selected.id, patch, label)}
+        onRemove={candidate ? () => props.onRemove(candidate.id) : undefined}
+      />
+      <Modal
+        open={working && Boolean(lever)}
+        onCancel={() => setWorking(false)}
+        footer={null}
+        width={760}
+        title={`Working: ${selected.name}`}
+      >
+        {lever && <Working setup={selected} lever={lever} />}
+      </Modal>
+    </>
+  );
+}
+
+const round = (v: number): number => Math.round(v * 1000) / 1000;
+
+const priceText = (s: BenchSetup, currency: string): string =>
+  s.price === null ? s.source || "candidate" : `${s.price} ${currency}`;
+
+/** The pair across the gate a gear stands in; the usual pair where it has no opposite. */
+function pairOf(gearbox: Gearbox, gear: string, usual: { from: string; to: string }): { from: string; to: string } {
+  const travel = (g: Gearbox["gears"][number]): number => g.travelMm ?? g.travelDeg ?? 0;
+  const own = gearbox.gears.find((g) => g.gear === gear);
+  const other = own && gearbox.gears.find((g) => g.column === own.column && travel(g) * travel(own) < 0);
+  if (!own || !other) return usual;
+  const order = gearbox.gears.indexOf(own) < gearbox.gears.indexOf(other) ? [own, other] : [other, own];
+  return { from: order[0].gear, to: order[1].gear };
+}
+
+function LineSample({ kind }: { kind: "old" | "cand" | "other" }) {
+  const stroke = { old: "var(--ochre)", cand: "var(--teal)", other: "var(--edge)" }[kind];
+  return (
+    <svg width="26" height="16" viewBox="0 0 26 16" aria-hidden="true">
+      <path
+        d="M0 8h26"
+        stroke={stroke}
+        strokeWidth={kind === "other" ? 1.2 : 2.4}
+        strokeDasharray={kind === "old" ? "7 2.5" : undefined}
+      />
+    </svg>
+  );
+}

@@ -1,0 +1,122 @@
+import { isRefusal, type Refusal } from "../../../contract";
+import type { CompareAnswer, CompareLimits, Gearbox, LeverAnswer, LeverGeometry, Point } from "../../../core";
+import { answer } from "../../../models";
+
+/** One lever on the bench: a stored setup of a job, or one of the desk tool's own. */
+export interface BenchSetup {
+  id: string;
+  role: "old" | "candidate";
+  name: string;
+  lever: LeverGeometry;
+  pivot: Point;
+  origin: "measured" | "calculated" | "claimed" | "specified" | "estimated" | "missing";
+  claimedReductionPct: number | null;
+  price: number | null;
+  source: string;
+  shown: boolean;
+}
+
+export const DEFAULT_LIMITS: CompareLimits = {
+  maxReductionPct: 50,
+  maxEffortFactor: 2,
+  maxKnobRaiseMm: 60,
+  minThrowMm: 40,
+};
+
+export interface BenchResult {
+  levers: Map<string, LeverAnswer>;
+  /** Answers per setup in order; null while there is only one. */
+  compared: CompareAnswer["setups"] | null;
+  /** Why a setup could not be computed, by its id. */
+  refused: Map<string, Refusal["error"]>;
+}
+
+/** Solves every setup on the gearbox and compares them with the first. Well under a millisecond for a few setups. */
+export function solveBench(gearbox: Gearbox, setups: readonly BenchSetup[], limits: CompareLimits): BenchResult {
+  const levers = new Map<string, LeverAnswer>();
+  const refused = new Map<string, Refusal["error"]>();
+  for (const s of setups) {
+    const out = answer("lever", { gearbox, lever: s.lever });
+    if (isRefusal(out)) refused.set(s.id, out.error);
+    else levers.set(s.id, out as LeverAnswer);
+  }
+  const good = setups.filter((s) => levers.has(s.id));
+  let compared: BenchResult["compared"] = null;
+  if (good.length > 1 && levers.has(setups[0].id)) {
+    const out = answer("compare", {
+      gearbox,
+      limits,
+      // Names may repeat between setups; ids do not.
+      setups: good.map(({ id, lever, pivot, claimedReductionPct }) => ({
+        name: id,
+        lever,
+        pivot,
+        claimedReductionPct,
+      })),
+    });
+    if (isRefusal(out)) refused.set(good[1].id, out.error);
+    else compared = (out as CompareAnswer).setups;
+  }
+  return { levers, compared, refused };
+}
+
+export type PointName = "knob" | "pin" | "joint" | "armPivot" | "anchor";
+
+/** The points a lever has, from the top down. */
+export function pointsOf(lever: LeverGeometry): { name: PointName; at: Point }[] {
+  const { drive } = lever;
+  const own: { name: PointName; at: Point }[] = [
+    { name: "knob", at: lever.knob },
+    { name: "pin", at: lever.pin },
+  ];
+  if (drive.kind === "rod") own.push({ name: "joint", at: drive.joint });
+  if (drive.kind === "arm") own.push({ name: "joint", at: drive.joint }, { name: "armPivot", at: drive.armPivot });
+  if (drive.kind === "cable") own.push({ name: "anchor", at: drive.anchor });
+  return own;
+}
+
+/** Nearest a point may come to its neighbour, mm: closer, and there is no arm left to speak of. */
+const LEAST_ARM_MM = 5;
+const REACH_MM: Record<PointName, number> = { knob: 1500, pin: 600, joint: 2500, armPivot: 2500, anchor: 2500 };
+
+const PIVOT: Point = { xMm: 0, zMm: 0 };
+
+function neighbour(lever: LeverGeometry, name: PointName): { at: Point; called: string } {
+  if (name === "knob" || name === "pin") return { at: PIVOT, called: "pivot" };
+  if (name === "armPivot" && lever.drive.kind === "arm") return { at: lever.drive.joint, called: "joint" };
+  return { at: lever.pin, called: "pin" };
+}
+
+/** A point put where the person wants it, or held at the nearest place that makes a lever, and why. */
+export function withPoint(
+  lever: LeverGeometry,
+  name: PointName,
+  wanted: Point,
+): { lever: LeverGeometry; held: string | null } {
+  const { at: other, called } = neighbour(lever, name);
+  let held: string | null = null;
+  let at = wanted;
+  const reach = REACH_MM[name];
+  const far = Math.max(Math.abs(at.xMm), Math.abs(at.zMm));
+  if (far > reach) {
+    const k = reach / far;
+    at = { xMm: at.xMm * k, zMm: at.zMm * k };
+    held = `held within ${reach} mm`;
+  }
+  const gap = Math.hypot(at.xMm - other.xMm, at.zMm - other.zMm);
+  if (gap < LEAST_ARM_MM) {
+    const [ux, uz] = gap > 0 ? [(at.xMm - other.xMm) / gap, (at.zMm - other.zMm) / gap] : [0, name === "knob" ? 1 : -1];
+    at = { xMm: other.xMm + ux * LEAST_ARM_MM, zMm: other.zMm + uz * LEAST_ARM_MM };
+    held = `held ${LEAST_ARM_MM} mm from the ${called}`;
+  }
+  const { drive } = lever;
+  if (name === "knob" || name === "pin") return { lever: { ...lever, [name]: at }, held };
+  if (name === "joint" && (drive.kind === "rod" || drive.kind === "arm")) {
+    return { lever: { ...lever, drive: { ...drive, joint: at } }, held };
+  }
+  if (name === "armPivot" && drive.kind === "arm")
+    return { lever: { ...lever, drive: { ...drive, armPivot: at } }, held };
+  if (name === "anchor" && drive.kind === "cable")
+    return { lever: { ...lever, drive: { ...drive, anchor: at } }, held };
+  return { lever, held };
+}

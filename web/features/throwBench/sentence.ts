@@ -1,0 +1,74 @@
+import type { LeverAnswer, SetupAnswer } from "../../../core";
+import { gearWord } from "../../format/words";
+
+/** A piece of a sentence: plain words, the decision, or a figure with its unit. */
+export type Piece = string | { strong: string } | { figure: string; unit?: string };
+
+export interface SentenceInput {
+  name: string;
+  old: { throws: LeverAnswer["throws"]; name: string };
+  candidate: { lever: LeverAnswer; compared: SetupAnswer } | null;
+  pair: { from: string; to: string };
+  chosen: boolean;
+  /** Shows a length in the shop's unit, without it. */
+  length: (mm: number) => string;
+  unit: string;
+}
+
+/**
+ * The bench's answer: decision, reason, and what stands against it, in the trade's words.
+ * What cannot reach speaks first; then a broken limit; then how much shorter and harder it is.
+ */
+export function benchSentence(input: SentenceInput): Piece[] {
+  const { candidate, pair, length, unit } = input;
+  const words = `${gearWord(pair.from)} to ${gearWord(pair.to)}`;
+  const oldThrow = input.old.throws.find((t) => t.from === pair.from && t.to === pair.to)?.throwMm ?? null;
+  if (!candidate) {
+    if (oldThrow === null) return [{ strong: "This lever does not reach." }, " Move a point until it does."];
+    return [
+      { strong: `${upper(words)} throws ` },
+      { figure: length(oldThrow), unit },
+      ". Add a lever to compare with it.",
+    ];
+  }
+  const { lever, compared } = candidate;
+  const lost = lever.gears.find((g) => !g.reached);
+  if (lost && !lost.reached) {
+    return [{ strong: `${input.name} does not fit: ` }, `${lost.message}. Lengthen the rod or move its joint.`];
+  }
+  const own = compared.throws.find((t) => t.from === pair.from && t.to === pair.to);
+  const reduction = own?.reductionPct ?? compared.reductionPct;
+  const effort = compared.effortFactor;
+  const notice = compared.notices.find((n) => n.code !== "cannot_reach");
+  const pieces: Piece[] = [];
+  if (notice) pieces.push({ strong: `Think twice about ${input.name}: ` }, `${notice.message}. `);
+  else pieces.push({ strong: `${input.chosen ? "Chosen" : "Fit"}: ${input.name}. ` });
+  if (oldThrow !== null && own?.throwMm != null && reduction !== null) {
+    const size = Math.abs(reduction).toFixed(0);
+    pieces.push(
+      `${upper(words)} ${own.throwMm <= oldThrow ? "drops" : "grows"} from `,
+      { figure: length(oldThrow) },
+      " to ",
+      { figure: length(own.throwMm), unit },
+      ", ",
+      { strong: size === "0" ? "no shorter" : `${size}\u202f% ${reduction >= 0 ? "shorter" : "longer"}` },
+    );
+  }
+  if (effort !== null) pieces.push(", ", { figure: effort.toFixed(2) }, " times the effort");
+  pieces.push(". ");
+  const { upMm, rearwardMm } = compared.knobShift;
+  const moved = [
+    Math.abs(upMm) >= 0.5 ? `${length(Math.abs(upMm))} ${unit} ${upMm > 0 ? "higher" : "lower"}` : "",
+    Math.abs(rearwardMm) >= 0.5
+      ? `${length(Math.abs(rearwardMm))} ${unit} farther ${rearwardMm > 0 ? "back" : "forward"}`
+      : "",
+  ].filter(Boolean);
+  if (moved.length) pieces.push(`The knob sits ${moved.join(" and ")}. `);
+  const { claim } = compared;
+  if (claim && claim.computedPct !== null && claim.differencePct !== null && Math.abs(claim.differencePct) >= 1) {
+    pieces.push(`The maker claims ${claim.claimedPct.toFixed(0)}\u202f%.`);
+  }
+  return pieces;
+}
+
+const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,0 +1,231 @@
+import type { LeverGeometry, Point } from "../../../core";
+import type { Pose } from "./pose";
+import type { Projection } from "./viewport";
+
+export type Stroke = "cand" | "old" | "ghost" | "other";
+
+const plus = (a: Point, b: Point): Point => ({ xMm: a.xMm + b.xMm, zMm: a.zMm + b.zMm });
+
+/** Sizes a lever is drawn with, mm; only the geometry is measured, the flesh is for the eye. */
+const BODY = { knob: 22, shaftTop: 5, shaftFoot: 9, tail: 8, pin: 8, rod: 5, joint: 9, pivot: 13 };
+
+/** Two parallel lines from a to b, `ra` and `rb` mm to either side. */
+function bar(pr: Projection, a: Point, b: Point, ra: number, rb: number): string {
+  const dx = b.xMm - a.xMm;
+  const dz = b.zMm - a.zMm;
+  const len = Math.hypot(dx, dz) || 1;
+  const n = { xMm: -dz / len, zMm: dx / len };
+  const off = (p: Point, k: number): Point => ({ xMm: p.xMm + n.xMm * k, zMm: p.zMm + n.zMm * k });
+  return `M${pr.p(off(a, ra))}L${pr.p(off(b, rb))}L${pr.p(off(b, -rb))}L${pr.p(off(a, -ra))}Z`;
+}
+
+interface ShapeProps {
+  pr: Projection;
+  lever: LeverGeometry;
+  pivot: Point;
+  pose: Pose;
+  stroke: Stroke;
+  filled?: boolean;
+}
+
+/** Lever, rod and joint of one setup in one pose. */
+export function LeverShape({ pr, lever, pivot, pose, stroke, filled }: ShapeProps) {
+  const knob = plus(pivot, pose.knob);
+  const pin = plus(pivot, pose.pin);
+  const cls = `ln ${stroke}${filled ? " filled" : ""}`;
+  const r = (mm: number) => Math.max(3, mm * pr.scale);
+  const circle = (at: Point, mm: number, key?: string) => (
+    <circle key={key} className={cls} cx={pr.x(at.xMm)} cy={pr.y(at.zMm)} r={r(mm)} />
+  );
+  return (
+    <g>
+      {stroke !== "ghost" && (
+        <DriveShape pr={pr} lever={lever} pivot={pivot} pose={pose} stroke={stroke} filled={filled} />
+      )}
+      <path className={cls} d={bar(pr, pivot, pin, BODY.shaftFoot, BODY.tail)} />
+      <path className={cls} d={bar(pr, pivot, knob, BODY.shaftFoot, BODY.shaftTop)} />
+      {circle(knob, BODY.knob)}
+      {stroke !== "ghost" && circle(pin, BODY.pin)}
+      {stroke !== "ghost" && circle(pivot, BODY.pivot)}
+    </g>
+  );
+}
+
+function DriveShape({ pr, lever, pivot, pose, stroke, filled }: ShapeProps) {
+  const { drive } = lever;
+  const cls = `ln ${stroke}${filled ? " filled" : ""}`;
+  const pin = plus(pivot, pose.pin);
+  const r = (mm: number) => Math.max(3, mm * pr.scale);
+  if (drive.kind === "direct") {
+    const a = (drive.axisDeg * Math.PI) / 180;
+    const along = (k: number): Point => ({ xMm: pin.xMm + k * Math.cos(a), zMm: pin.zMm + k * Math.sin(a) });
+    return <path className={cls} d={bar(pr, along(-24), along(190), BODY.rod + 1, BODY.rod + 1)} />;
+  }
+  if (!pose.far) return null;
+  const far = plus(pivot, pose.far);
+  const end = pose.shortBy ? plus(pivot, pose.shortBy.from) : far;
+  return (
+    <>
+      {drive.kind === "arm" && (
+        <>
+          <path className={cls} d={bar(pr, plus(pivot, drive.armPivot), far, BODY.tail, BODY.rod)} />
+          <circle
+            className={cls}
+            cx={pr.x(pivot.xMm + drive.armPivot.xMm)}
+            cy={pr.y(pivot.zMm + drive.armPivot.zMm)}
+            r={r(BODY.joint)}
+          />
+        </>
+      )}
+      {drive.kind === "cable" ? (
+        <path className={cls} d={`M${pr.p(pin)}L${pr.p(end)}`} fill="none" />
+      ) : (
+        <path className={cls} d={bar(pr, pin, end, BODY.rod, BODY.rod)} />
+      )}
+      <circle className={cls} cx={pr.x(far.xMm)} cy={pr.y(far.zMm)} r={r(BODY.joint)} />
+    </>
+  );
+}
+
+/** The gap a rod leaves when it cannot reach: hatched, with what is missing. */
+export function MissingGap({ pr, pivot, pose, label }: { pr: Projection; pivot: Point; pose: Pose; label: string }) {
+  if (!pose.shortBy || !pose.far) return null;
+  const from = plus(pivot, pose.shortBy.from);
+  const far = plus(pivot, pose.far);
+  const [x1, y1, x2, y2] = [pr.x(from.xMm), pr.y(from.zMm), pr.x(far.xMm), pr.y(far.zMm)];
+  return (
+    <g className="missing">
+      <path d={bar(pr, from, far, BODY.rod + 2, BODY.rod + 2)} />
+      <circle cx={x1} cy={y1} r="4" />
+      <circle cx={x2} cy={y2} r="4" />
+      <text x={(x1 + x2) / 2} y={Math.min(y1, y2) - 16} textAnchor="middle" className="dt brk">
+        {label}
+      </text>
+    </g>
+  );
+}
+
+const HEAD = 8;
+/** Under this length the heads stand outside and the figure goes on a leg, px. */
+const TIGHT = 40;
+
+interface DimProps {
+  kind: "old" | "cand" | "ink";
+  from: number;
+  to: number;
+  /** The line's own coordinate across. */
+  at: number;
+  /** Where the extension lines begin, across. */
+  ends: [number, number];
+  text: string;
+  upright?: boolean;
+}
+
+/** A dimension line with filled heads, extension lines and its figure on an opaque ground. */
+export function Dimension({ kind, from, to, at, ends, text, upright }: DimProps) {
+  const [a, b] = from < to ? [from, to] : [to, from];
+  const [endA, endB] = from < to ? ends : [ends[1], ends[0]];
+  const tight = b - a < TIGHT;
+  const middle = (a + b) / 2;
+  const half = text.length * 4.4 + 5;
+  const pt = (along: number, across: number): string => (upright ? `${across} ${along}` : `${along} ${across}`);
+  const head = (tip: number, dir: 1 | -1): string =>
+    `M${pt(tip, at)}L${pt(tip + dir * HEAD, at - 2.6)}L${pt(tip + dir * HEAD, at + 2.6)}Z`;
+  const gap = (end: number): number => end + Math.sign(at - end) * 3;
+  const past = at + Math.sign(at - ends[0]) * 5;
+  const line = tight
+    ? `M${pt(a - 18, at)}L${pt(a, at)}M${pt(b, at)}L${pt(b + 18 + (upright ? 0 : half * 2), at)}`
+    : `M${pt(a, at)}L${pt(b, at)}`;
+  const label = tight ? b + 22 + half : middle;
+  const [tx, ty] = upright ? [at, tight ? a - 26 : middle] : [label, at];
+  return (
+    <g className={`dim ${kind}`}>
+      <path className="ext" d={`M${pt(a, gap(endA))}L${pt(a, past)}M${pt(b, gap(endB))}L${pt(b, past)}`} />
+      <path className="line" d={line} />
+      <path className="arr" d={tight ? head(a, -1) + head(b, 1) : head(a, 1) + head(b, -1)} />
+      <rect x={tx - half} y={ty - 9} width={half * 2} height={18} className="ground" />
+      <text x={tx} y={ty + 5} textAnchor="middle" className="dt">
+        {text}
+      </text>
+    </g>
+  );
+}
+
+/** Engraved scales at the left and bottom edge, 0 at the pivot, pointers at the selected point. */
+export function Rulers({
+  pr,
+  width,
+  height,
+  pointer,
+}: {
+  pr: Projection;
+  width: number;
+  height: number;
+  pointer: Point | null;
+}) {
+  const step = [10, 20, 50, 100, 200, 500].find((s) => s * pr.scale >= 7) ?? 500;
+  const major = step * 10;
+  const ticks = (from: number, to: number): number[] => {
+    const list: number[] = [];
+    for (let v = Math.ceil(from / step) * step; v <= to; v += step) list.push(v);
+    return list;
+  };
+  const tl = pr.back(26, 0);
+  const br = pr.back(width, height - 24);
+  const lengthOf = (v: number): number => (v % major === 0 ? 13 : v % (step * 5) === 0 ? 9 : 5);
+  return (
+    <g className="rulers" aria-hidden="true">
+      <rect x="0" y="0" width="26" height={height} className="ground" />
+      <rect x="0" y={height - 24} width={width} height="24" className="ground" />
+      <path className="rul" d={`M26 0V${height - 24}H${width}`} />
+      {ticks(br.zMm, tl.zMm).map((z) => (
+        <g key={`z${z}`}>
+          <path className="tk" d={`M26 ${pr.y(z)}h${-lengthOf(z)}`} />
+          {z % major === 0 && (
+            <text className="rt" transform={`translate(11 ${pr.y(z)}) rotate(-90)`} textAnchor="middle">
+              {Math.abs(z)}
+            </text>
+          )}
+        </g>
+      ))}
+      {ticks(tl.xMm, br.xMm).map((x) => (
+        <g key={`x${x}`}>
+          <path className="tk" d={`M${pr.x(x)} ${height - 24}v${lengthOf(x)}`} />
+          {x % major === 0 && pr.x(x) > 44 && pr.x(x) < width - 18 && (
+            <text className="rt" x={pr.x(x)} y={height - 1} textAnchor="middle">
+              {Math.abs(x)}
+            </text>
+          )}
+        </g>
+      ))}
+      {pointer && (
+        <>
+          <path className="ptr" d={`M26 ${pr.y(pointer.zMm)}l-9 -5v10z`} />
+          <path className="ptr" d={`M${pr.x(pointer.xMm)} ${height - 24}l-5 9h10z`} />
+        </>
+      )}
+    </g>
+  );
+}
+
+/** A bar of a round length, black and white, so that a print can be measured. */
+export function ScaleBar({ pr, right, bottom, unit }: { pr: Projection; right: number; bottom: number; unit: string }) {
+  const inch = unit === "in";
+  const steps = inch ? [25.4, 50.8, 101.6, 203.2] : [10, 20, 50, 100, 200, 500];
+  const mm = steps.find((s) => s * pr.scale >= 60) ?? steps[steps.length - 1];
+  const w = mm * pr.scale;
+  const x = right - w - 40;
+  return (
+    <g className="scalebar">
+      <text x={x} y={bottom - 10} textAnchor="middle" className="rt2">
+        0
+      </text>
+      <text x={x + w} y={bottom - 10} textAnchor="middle" className="rt2">
+        {inch ? `${mm / 25.4} in` : `${mm} mm`}
+      </text>
+      <rect x={x} y={bottom - 5} width={w} height="5" fill="var(--ink)" />
+      <rect x={x + w / 4} y={bottom - 4} width={w / 4} height="3" fill="var(--panel)" />
+      <rect x={x + (3 * w) / 4} y={bottom - 4} width={w / 4} height="3" fill="var(--panel)" />
+    </g>
+  );
+}

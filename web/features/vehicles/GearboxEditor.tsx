@@ -1,0 +1,200 @@
+import { Button } from "antd";
+import { useState } from "react";
+import { checkGearbox, gearboxSchema, type Vehicle } from "../../../contract";
+import type { Gearbox } from "../../../core";
+import type { Editor } from "../../app/saving";
+import { gearShort } from "../../format/words";
+import { QuantityField } from "../../ui/QuantityField";
+import { TextField } from "../../ui/TextField";
+import { exampleGearbox } from "../throwBench/example";
+
+/** Gears, their gates and the rail's travel: they belong to the gearbox, whatever lever stands above it. */
+export function GearboxEditor({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {
+  const { gearbox } = vehicle;
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const arm = vehicle.shifterKind === "arm";
+
+  const save = (next: Gearbox, what: string): void => {
+    const shape = gearboxSchema.safeParse(next);
+    const offence = shape.success ? checkGearbox(next, vehicle.shifterKind) : null;
+    if (!shape.success || offence) {
+      setTrouble(offence?.error.message ?? shape.error?.issues[0]?.message ?? "not a gearbox");
+      return;
+    }
+    setTrouble(null);
+    edit.update("vehicle", vehicle, { gearbox: next }, `Gearbox: ${what}`);
+  };
+
+  if (!gearbox) {
+    return (
+      <section className="sect">
+        <h2 className="hd2">Gearbox</h2>
+        <p className="q">No gears are known yet. Throw, gate and effort need them.</p>
+        <div className="row-flex" style={{ marginTop: 10 }}>
+          <Button onClick={() => save(exampleGearbox(vehicle.shifterKind), "begun with five gears")}>
+            Begin with five gears and reverse
+          </Button>
+          <Button onClick={() => save(fourInLine(arm), "begun with a transfer case")}>
+            Begin with a transfer case
+          </Button>
+        </div>
+      </section>
+    );
+  }
+  const columns = gearbox.columns ?? [];
+  const gears = gearbox.gears;
+  const setGear = (i: number, patch: Partial<Gearbox["gears"][number]>, what: string): void =>
+    save({ ...gearbox, gears: gears.map((g, k) => (k === i ? { ...g, ...patch } : g)) }, what);
+
+  return (
+    <section className="sect">
+      <h2 className="hd2">
+        Gearbox{" "}
+        <span className="lb">travel of the {arm ? "gearbox arm" : "shift rail"}, + brings the knob to the rear</span>
+      </h2>
+      <table className="gbox">
+        <thead>
+          <tr className="lb">
+            <th align="left">gear</th>
+            <th align="left">gate</th>
+            <th align="left">travel</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {gears.map((g, i) => (
+            <tr key={g.gear}>
+              <td style={{ width: 74 }}>
+                <TextField
+                  label={`Name of gear ${i + 1}`}
+                  hideLabel
+                  required
+                  max={20}
+                  value={g.gear}
+                  onCommit={(gear) => setGear(i, { gear }, `gear ${gear}`)}
+                />
+              </td>
+              <td style={{ width: 96 }}>
+                <TextField
+                  label={`Gate of ${g.gear}`}
+                  hideLabel
+                  required
+                  max={20}
+                  value={g.column}
+                  onCommit={(column) =>
+                    save(
+                      {
+                        columns:
+                          columns.some((c) => c.column === column) || !columns.length
+                            ? gearbox.columns
+                            : [...columns, { column, crossMm: 0 }],
+                        gears: gears.map((x, k) => (k === i ? { ...x, column } : x)),
+                      },
+                      `${g.gear} in gate ${column}`,
+                    )
+                  }
+                />
+              </td>
+              <td>
+                <QuantityField
+                  label={`Travel of ${g.gear}`}
+                  hideLabel
+                  kind={arm ? "angle" : "length"}
+                  base={(arm ? g.travelDeg : g.travelMm) ?? null}
+                  min={arm ? -170 : -500}
+                  max={arm ? 170 : 500}
+                  onCommit={({ base, typed }) =>
+                    setGear(i, arm ? { travelDeg: base } : { travelMm: base }, `${g.gear} travels ${typed}`)
+                  }
+                />
+              </td>
+              <td>
+                <Button
+                  size="small"
+                  aria-label={`Take out ${gearShort(g.gear)}`}
+                  disabled={gears.length === 1}
+                  onClick={() => save({ ...gearbox, gears: gears.filter((_, k) => k !== i) }, `${g.gear} taken out`)}
+                >
+                  out
+                </Button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <div className="row-flex" style={{ padding: "8px 0 12px" }}>
+        <Button
+          size="small"
+          onClick={() => {
+            const name =
+              ["1", "2", "3", "4", "5", "6", "R", "7", "8"].find((n) => !gears.some((g) => g.gear === n)) ??
+              `${gears.length + 1}`;
+            const column = gears[gears.length - 1].column;
+            save(
+              {
+                ...gearbox,
+                gears: [...gears, { gear: name, column, ...(arm ? { travelDeg: 10 } : { travelMm: 10 }) }],
+              },
+              `gear ${name}`,
+            );
+          }}
+        >
+          Add a gear
+        </Button>
+      </div>
+      {columns.length > 0 && (
+        <table className="gbox">
+          <thead>
+            <tr className="lb">
+              <th align="left">gate</th>
+              <th align="left">selector stands left by</th>
+            </tr>
+          </thead>
+          <tbody>
+            {columns.map((c, i) => (
+              <tr key={c.column}>
+                <td style={{ width: 96 }}>{c.column}</td>
+                <td>
+                  <QuantityField
+                    label={`Gate ${c.column}, to the left`}
+                    hideLabel
+                    kind="length"
+                    base={c.crossMm}
+                    min={-200}
+                    max={200}
+                    onCommit={({ base, typed }) =>
+                      save(
+                        { ...gearbox, columns: columns.map((x, k) => (k === i ? { ...x, crossMm: base } : x)) },
+                        `gate ${c.column} ${typed}`,
+                      )
+                    }
+                  />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {trouble && (
+        <p className="brk" role="alert">
+          {trouble}
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** A transfer case: its positions lie in one line. Common practice, no source. */
+const fourInLine = (arm: boolean): Gearbox => ({
+  columns: [{ column: "line", crossMm: 0 }],
+  gears: [
+    ["2H", 16],
+    ["4H", 6],
+    ["N2", -4],
+    ["4L", -14],
+  ].map(([gear, t]) => ({
+    gear: String(gear),
+    column: "line",
+    ...(arm ? { travelDeg: Number(t) } : { travelMm: Number(t) }),
+  })),
+});

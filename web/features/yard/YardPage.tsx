@@ -1,0 +1,206 @@
+import { Button } from "antd";
+import { useMemo, useState } from "react";
+import { Link, useNavigate } from "react-router";
+import type { YardJob } from "../../../contract";
+import { useYardQuery } from "../../app/api";
+import { SavedState } from "../../app/SavingTrouble";
+import { count, LOAD_NAMES, STAGE_NAMES } from "../../format/words";
+import { Answer } from "../../ui/Answer";
+import { LoadPictogram, MiniRail, Tag } from "../../ui/pictograms";
+import { Empty, Skeleton, Trouble } from "../../ui/states";
+import { OpenJob } from "../vehicles/OpenJob";
+import { WaitBar } from "./WaitBar";
+import "./yard.css";
+
+const GROUPS = [
+  { kind: "nothing", title: "Nothing: yours to do" },
+  { kind: "helper", title: "A helper" },
+  { kind: "cure", title: "A cure" },
+  { kind: "part", title: "A part" },
+  { kind: "customer", title: "The customer" },
+] as const;
+
+/** What the key of a line does when the job names no action of its own: go to its stage. */
+const actionOf = (job: YardJob): string => job.nextAction || `Go to ${STAGE_NAMES[job.stage]}`;
+
+const today = new Intl.DateTimeFormat("en-GB", { weekday: "long", day: "numeric", month: "long" });
+
+/** Open jobs, sorted by what they wait for. */
+export function YardPage() {
+  const { data, error, refetch } = useYardQuery();
+  const navigate = useNavigate();
+  const [opening, setOpening] = useState(false);
+  const [filter, setFilter] = useState("");
+  const jobs = useMemo(() => {
+    const text = filter.trim().toLowerCase();
+    return (data?.jobs ?? []).filter((j) => !text || `${j.tag} ${j.title} ${j.owner}`.toLowerCase().includes(text));
+  }, [data, filter]);
+  const mine = (data?.jobs ?? []).filter((j) => j.waits.kind === "nothing");
+  const bays = (data?.jobs ?? [])
+    .filter((j) => j.bay)
+    .sort((a, b) => a.bay.localeCompare(b.bay, "en", { numeric: true }));
+
+  return (
+    <>
+      <title>Yard · Ash Lever</title>
+      <header className="top">
+        <h1>Yard</h1>
+        <span className="q">{today.format(new Date())}</span>
+        <div className="push" />
+        <SavedState />
+        <label className="search">
+          <span className="sr">Tag, owner or model</span>
+          <svg
+            width="16"
+            height="16"
+            viewBox="0 0 16 16"
+            fill="none"
+            stroke="currentColor"
+            strokeWidth="1.6"
+            aria-hidden="true"
+          >
+            <circle cx="6.8" cy="6.8" r="4.8" />
+            <path d="M10.4 10.4l4.2 4.2" />
+          </svg>
+          <input
+            value={filter}
+            placeholder="Tag, owner or model"
+            maxLength={80}
+            onChange={(e) => setFilter(e.target.value)}
+          />
+        </label>
+        <Button type="primary" onClick={() => setOpening(true)}>
+          Open a job
+        </Button>
+      </header>
+      {error ? (
+        <Trouble error={error} retry={() => void refetch()} />
+      ) : !data ? (
+        <Skeleton rows={12} />
+      ) : (
+        <>
+          <Answer>
+            {mine.length ? (
+              <>
+                <b>{mine.length === 1 ? "One job is" : `${words(mine.length)} jobs are`} yours to move.</b> Start with{" "}
+                {mine[0].tag}, {mine[0].title}:{" "}
+                {(mine[0].waits.what || actionOf(mine[0])).replace(/\.$/, "").toLowerCase()}.
+              </>
+            ) : data.jobs.length ? (
+              <>
+                <b>Nothing is yours to move now.</b> {count(data.jobs.length, "job")} wait for others.
+              </>
+            ) : (
+              <>
+                <b>No open jobs.</b>{" "}
+                {data.vehicles ? `${count(data.vehicles, "vehicle")} in the book.` : "The book is empty."}
+              </>
+            )}
+          </Answer>
+          <section className="yard">
+            <div className="jobs">
+              {data.jobs.length === 0 && (
+                <Empty
+                  title="Begin with a vehicle"
+                  acts={
+                    <>
+                      <Button type="primary" onClick={() => setOpening(true)}>
+                        Open a job
+                      </Button>
+                      <Button onClick={() => void navigate("/desk/throw-bench")}>Look at a worked example</Button>
+                    </>
+                  }
+                >
+                  A job is one visit of one vehicle: what the driver says, readings before, the choice, the work,
+                  readings after.
+                </Empty>
+              )}
+              {jobs.length > 0 && (
+                <div className="jh lb" aria-hidden="true">
+                  <span>Tag</span>
+                  <span>Vehicle and owner</span>
+                  <span>Stage</span>
+                  <span>Waits for</span>
+                  <span>Since, until</span>
+                  <span>Load</span>
+                  <span>Next</span>
+                </div>
+              )}
+              {data.jobs.length > 0 && jobs.length === 0 && (
+                <Empty
+                  title={`No open job matches “${filter}”`}
+                  acts={<Button onClick={() => setFilter("")}>Show all</Button>}
+                />
+              )}
+              {GROUPS.map(({ kind, title }) => {
+                const own = jobs.filter((j) => j.waits.kind === kind);
+                if (!own.length) return null;
+                return (
+                  <section key={kind} aria-label={title}>
+                    <h2 className="hd2 grp">
+                      {title}
+                      <span className="n">{own.length}</span>
+                    </h2>
+                    <ol>
+                      {own.map((j) => (
+                        <li key={j.id} className="yjob">
+                          <Link to={`/vehicles/${j.vehicleId}`} aria-label={`Dossier of ${j.tag}`}>
+                            <Tag text={j.tag} />
+                          </Link>
+                          <Link to={`/jobs/${j.id}/${j.stage}`} className="who">
+                            <b>{j.title}</b>
+                            <span>{j.owner}</span>
+                          </Link>
+                          <MiniRail stage={j.stage} />
+                          <div className="wt">
+                            <b>{j.waits.what || j.complaint.slice(0, 60) || "nothing noted"}</b>
+                            <span>job {j.number}</span>
+                          </div>
+                          <WaitBar kind={kind} since={j.waits.since ?? j.openedAt} until={j.waits.until} />
+                          <span className="ld" title={LOAD_NAMES[j.loadState]}>
+                            <LoadPictogram state={j.loadState} />
+                            <span className="sr">{LOAD_NAMES[j.loadState]}</span>
+                          </span>
+                          <Button
+                            size="small"
+                            type={j === own[0] && kind === "nothing" ? "primary" : "default"}
+                            onClick={() => void navigate(`/jobs/${j.id}/${j.stage}`)}
+                          >
+                            {actionOf(j)}
+                          </Button>
+                        </li>
+                      ))}
+                    </ol>
+                  </section>
+                );
+              })}
+            </div>
+            <aside className="sect">
+              <h2 className="hd2">
+                Bays <span className="lb">load state</span>
+              </h2>
+              <ul className="lined">
+                {bays.map((j) => (
+                  <li key={j.id} className="bayline">
+                    <span>{j.bay}</span>
+                    <LoadPictogram state={j.loadState} />
+                    <Link to={`/jobs/${j.id}/${j.stage}`} className="n">
+                      {j.tag}
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+              {!bays.length && <p className="lb">No vehicle is noted in a bay.</p>}
+              <p className="lb" style={{ marginTop: 14 }}>
+                {count(data.vehicles, "vehicle")} in the book, {count(data.closedJobs, "closed job")}.
+              </p>
+            </aside>
+          </section>
+        </>
+      )}
+      {opening && <OpenJob onClose={() => setOpening(false)} />}
+    </>
+  );
+}
+
+const words = (n: number): string => ["No", "One", "Two", "Three", "Four", "Five", "Six"][n] ?? String(n);

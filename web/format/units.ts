@@ -1,0 +1,30 @@
+import { createContext, useContext } from "react";
+import {
+  formatQuantity,
+  inOtherUnit,
+  PREFERRED,
+  unitLabel,
+  type FormatOptions,
+  type QuantityKind,
+  type UnitSystem,
+} from "../../core";
+
+export const UnitContext = createContext<UnitSystem>("metric");
+
+/** Shows figures in the shop's own units, the other a glance away. */
+export function useUnits() {
+  const system = useContext(UnitContext);
+  const unit = (kind: QuantityKind) => PREFERRED[kind][system];
+  return {
+    system,
+    unit,
+    label: (kind: QuantityKind) => unitLabel(unit(kind)),
+    show: (base: number, kind: QuantityKind, options?: FormatOptions) =>
+      formatQuantity(base, kind, unit(kind), options),
+    bare: (base: number, kind: QuantityKind, digits?: number) =>
+      formatQuantity(base, kind, unit(kind), { bare: true, digits }),
+    signed: (base: number, kind: QuantityKind, digits?: number) =>
+      formatQuantity(base, kind, unit(kind), { bare: true, digits, signed: true }),
+    other: (base: number, kind: QuantityKind) => inOtherUnit(base, kind, unit(kind)),
+  };
+}

@@ -1,0 +1,81 @@
+import type { LoadState, ReadingQuantity, Stage } from "../../contract";
+
+export const STAGE_NAMES: Record<Stage, string> = {
+  ask: "Ask",
+  gauge: "Gauge",
+  compare: "Compare",
+  plan: "Plan",
+  fit: "Fit",
+  prove: "Prove",
+};
+
+export const LOAD_NAMES: Record<LoadState, string> = {
+  onWheels: "On wheels",
+  onStands: "On stands",
+  subframeSupported: "Subframe supported",
+  gearboxSupported: "Gearbox supported",
+};
+
+export const QUANTITY_NAMES: Record<ReadingQuantity, string> = {
+  throw: "Throw at the knob",
+  crossGate: "Across one gate",
+  freePlayForeAft: "Free play, fore and aft",
+  freePlayCross: "Free play, sideways",
+  knobHeight: "Knob height",
+};
+
+export const METHOD_NAMES = {
+  tape: "tape",
+  calliper: "calliper",
+  dial: "dial indicator",
+  angleGauge: "angle gauge",
+  byEye: "by eye",
+} as const;
+
+export const PLACE_NAMES = {
+  cabin: "cabin",
+  engineBay: "engine bay",
+  under: "under the vehicle",
+  bench: "bench",
+} as const;
+
+export const SHIFTER_NAMES = {
+  direct: "direct lever",
+  rod: "rod linkage",
+  arm: "rocking arm",
+  cable: "cable shift",
+} as const;
+
+export const LAYOUT_NAMES = { northSouth: "engine north-south", eastWest: "engine east-west" } as const;
+export const DRIVEN_NAMES = { front: "front drive", rear: "rear drive", all: "all-wheel drive" } as const;
+
+const ORDINALS = ["", "1st", "2nd", "3rd", "4th", "5th", "6th", "7th", "8th"];
+const WORDS = ["", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth"];
+
+/** "3" is 3rd on a drawing. */
+export const gearShort = (gear: string): string =>
+  /^r(ev(erse)?)?$/i.test(gear) ? "reverse" : (ORDINALS[Number(gear)] ?? gear);
+
+/** "3" is third in a sentence. */
+export const gearWord = (gear: string): string =>
+  /^r(ev(erse)?)?$/i.test(gear) ? "reverse" : (WORDS[Number(gear)] ?? gear);
+
+const dateFormat = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "long", year: "numeric" });
+const shortFormat = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short" });
+const timeFormat = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" });
+
+export const dateText = (iso: string | null): string => (iso ? dateFormat.format(new Date(iso)) : "");
+export const dayText = (iso: string | null): string => (iso ? shortFormat.format(new Date(iso)) : "");
+export const timeText = (iso: string | null): string => (iso ? timeFormat.format(new Date(iso)) : "");
+
+/** Time on the same day, otherwise the day. */
+export const whenText = (iso: string | null, now = new Date()): string => {
+  if (!iso) return "";
+  return new Date(iso).toDateString() === now.toDateString() ? timeText(iso) : dayText(iso);
+};
+
+/** "one job", "3 jobs". */
+export const count = (n: number, one: string, many = `${one}s`): string => (n === 1 ? `one ${one}` : `${n} ${many}`);
+
+export const vehicleTitle = (v: { make: string; model: string; variant: string }): string =>
+  [v.make, v.model, v.variant].filter(Boolean).join(" ") || "Vehicle without a name";

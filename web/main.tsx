@@ -1,0 +1,25 @@
+import "@fontsource-variable/archivo/standard.css";
+import "@fontsource-variable/red-hat-mono/wght.css";
+import "./ui/tokens.css";
+import "./ui/base.css";
+import "./ui/layout.css";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { Provider } from "react-redux";
+import { App } from "./app/App";
+import { startSender } from "./app/saving";
+import { makeStore } from "./app/store";
+
+const store = makeStore();
+startSender(store);
+
+const root = document.getElementById("root");
+if (root) {
+  createRoot(root).render(
+    <StrictMode>
+      <Provider store={store}>
+        <App />
+      </Provider>
+    </StrictMode>,
+  );
+}

@@ -1,0 +1,74 @@
+import { useId, useState } from "react";
+import { formatNumber } from "../../core";
+import "./fields.css";
+
+interface NumberFieldProps {
+  label: string;
+  value: number | null;
+  min: number;
+  max: number;
+  unit: string;
+  whole?: boolean;
+  digits?: number;
+  hideLabel?: boolean;
+  onCommit: (value: number | null) => void;
+}
+
+const read = (text: string): number => Number(text.replace(/[\s\u202f\u00a0]|%|rpm/g, "").replace("\u2212", "-"));
+
+/** A plain number with a named unit; emptied it means "not known". */
+export function NumberField({ label, value, min, max, unit, whole, digits, hideLabel, onCommit }: NumberFieldProps) {
+  const id = useId();
+  const [draft, setDraft] = useState<string | null>(null);
+  const shown = value === null ? "" : formatNumber(value, digits ?? (Number.isInteger(value) ? 0 : 2));
+  const text = draft ?? shown;
+  const parsed = draft === null || !draft.trim() ? null : read(draft);
+  const bad =
+    parsed !== null &&
+    (!Number.isFinite(parsed) || parsed < min || parsed > max || (whole && !Number.isInteger(parsed)));
+  const commit = (): void => {
+    if (draft === null || bad) return;
+    setDraft(null);
+    if (parsed !== value) onCommit(parsed);
+  };
+  return (
+    <label className={bad ? "qf refused" : "qf"} htmlFor={id}>
+      <span className={hideLabel ? "sr" : "lb"}>{label}</span>
+      <input
+        id={id}
+        className="t"
+        value={text}
+        inputMode="decimal"
+        autoComplete="off"
+        aria-invalid={bad}
+        aria-describedby={`${id}-u`}
+        onChange={(e) => setDraft(e.target.value)}
+        onFocus={(e) => e.target.select()}
+        onBlur={commit}
+        onKeyDown={(e) => {
+          if (e.key === "Enter") commit();
+          if (e.key === "Escape") setDraft(null);
+        }}
+      />
+      <span id={`${id}-u`} className="u" role={bad ? "alert" : undefined}>
+        {bad ? `accepted: ${whole ? "a whole number " : ""}${min} to ${max}${unit && ` ${unit}`}` : unit || "\u00a0"}
+      </span>
+    </label>
+  );
+}
+
+export const PercentField = NumberField;
+
+export function PriceField({
+  label,
+  value,
+  currency,
+  onCommit,
+}: {
+  label: string;
+  value: number | null;
+  currency: string;
+  onCommit: (value: number | null) => void;
+}) {
+  return <NumberField label={label} value={value} min={0} max={1e7} unit={currency} digits={2} onCommit={onCommit} />;
+}

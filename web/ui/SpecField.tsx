@@ -1,0 +1,74 @@
+import { useId, useState } from "react";
+import { formatQuantity, readTorque, type TorqueTextAnswer } from "../../core";
+import { useUnits } from "../format/units";
+import "./fields.css";
+
+const angleText = (deg: number | null): string => (deg === null ? "" : `, then ${deg}°`);
+
+/** A read torque in words, in the shop's unit: "140 to 142 N m, then 90°". */
+export function torqueWords(read: TorqueTextAnswer, unit: string): string {
+  if (read.kind !== "torque" || read.minNm === null || read.maxNm === null) {
+    return read.kind === "snug" ? "snug, by hand" : "hand tight";
+  }
+  const show = (nm: number, bare = false): string => formatQuantity(nm, "torque", unit, { bare });
+  const range = read.minNm === read.maxNm ? show(read.minNm) : `${show(read.minNm, true)} to ${show(read.maxNm)}`;
+  return range + angleText(read.angleDeg);
+}
+
+/** A torque specification as the document writes it; what was understood stands below before it is saved. */
+export function SpecField({
+  label,
+  value,
+  hideLabel,
+  onCommit,
+}: {
+  label: string;
+  value: string;
+  hideLabel?: boolean;
+  onCommit: (typed: string) => void;
+}) {
+  const units = useUnits();
+  const id = useId();
+  const [draft, setDraft] = useState<string | null>(null);
+  const text = draft ?? value;
+  const read = text.trim() ? readTorque(text) : null;
+  const refused = draft !== null && read !== null && !read.ok;
+  const commit = (): void => {
+    if (draft === null || refused) return;
+    setDraft(null);
+    if (draft.trim() !== value) onCommit(draft.trim());
+  };
+  let below = "no specification yet";
+  if (read?.ok) {
+    const typedIsPreferred = read.value.unit === units.unit("torque");
+    const unit = typedIsPreferred ? (units.system === "metric" ? "lbf ft" : "N m") : units.unit("torque");
+    below = `= ${torqueWords(read.value, unit)}`;
+  } else if (read) {
+    const at = read.stop.position >= text.length ? "at the end" : `at “${text.slice(read.stop.position)}”`;
+    below = `${at}: expected ${read.stop.expected}`;
+  }
+  return (
+    <label className={refused ? "qf refused" : "qf"} htmlFor={id}>
+      <span className={hideLabel ? "sr" : "lb"}>{label}</span>
+      <input
+        id={id}
+        className="t"
+        value={text}
+        autoComplete="off"
+        maxLength={80}
+        placeholder="103-105 lb ft"
+        aria-invalid={refused}
+        aria-describedby={`${id}-u`}
+        onChange={(e) => setDraft(e.target.value)}
+        onBlur={commit}
+        onKeyDown={(e) => {
+          if (e.key === "Enter") commit();
+          if (e.key === "Escape") setDraft(null);
+        }}
+      />
+      <span id={`${id}-u`} className="u" role={refused ? "alert" : undefined}>
+        {below}
+      </span>
+    </label>
+  );
+}

@@ -1,0 +1,43 @@
+import { Button } from "antd";
+import { errorText } from "../app/api";
+import "./layout.css";
+
+/** Grey bars where words will stand. */
+export function Skeleton({ rows = 6 }: { rows?: number }) {
+  return (
+    <div className="skeleton" role="status" aria-label="Reading">
+      {Array.from({ length: rows }, (_, i) => (
+        <i key={i} style={{ width: `${88 - ((i * 23) % 40)}%` }} />
+      ))}
+    </div>
+  );
+}
+
+export function Trouble({ error, retry }: { error: unknown; retry?: () => void }) {
+  return (
+    <div className="trouble" role="alert">
+      <h2 className="hd2">This could not be read</h2>
+      <p>{errorText(error)}</p>
+      {retry && <Button onClick={retry}>Try again</Button>}
+    </div>
+  );
+}
+
+/** An empty place says what belongs here and offers a worked example. */
+export function Empty({
+  title,
+  children,
+  acts,
+}: {
+  title: string;
+  children?: React.ReactNode;
+  acts?: React.ReactNode;
+}) {
+  return (
+    <div className="empty">
+      <h2 className="hd2">{title}</h2>
+      {children && <p>{children}</p>}
+      {acts && <div className="row-flex">{acts}</div>}
+    </div>
+  );
+}
