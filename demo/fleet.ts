@@ -1,0 +1,152 @@
+import type { NewFields } from "../contract";
+import type { Gearbox } from "../core";
+import type { DemoDays } from "./days";
+
+/** Five forward gears and reverse in three gates; odd gears to the front. */
+const fiveSpeed = (travelMm: number, crossMm = 6): Gearbox => ({
+  columns: [
+    { column: "1-2", crossMm: -crossMm },
+    { column: "3-4", crossMm: 0 },
+    { column: "5-R", crossMm },
+  ],
+  gears: (
+    [
+      ["1", "1-2"],
+      ["2", "1-2"],
+      ["3", "3-4"],
+      ["4", "3-4"],
+      ["5", "5-R"],
+      ["R", "5-R"],
+    ] as const
+  ).map(([gear, column], i) => ({ gear, column, travelMm: i % 2 === 0 ? -travelMm : travelMm })),
+});
+
+type NewVehicle = NewFields<"vehicle">;
+
+const km = (days: DemoDays, readings: [daysAgo: number, km: number][]): NewVehicle["odometer"] =>
+  readings.map(([ago, value]) => ({ date: days.day(-ago), typed: `${value} km`, km: value }));
+
+/** The islands' vehicles. Makes, models, owners and figures are invented. */
+export function fleet(days: DemoDays): Record<"van" | "minibus" | "pickup" | "tractor" | "hillclimb", NewVehicle> {
+  return {
+    van: {
+      tag: "SI 0311",
+      owner: "Skerrin Post",
+      make: "Skarvane",
+      model: "P2",
+      variant: "high roof",
+      buildDate: "2016-04-11",
+      layout: "eastWest",
+      drivenWheels: "front",
+      shifterKind: "cable",
+      gearbox: fiveSpeed(11),
+      cylinders: 4,
+      idleRpm: 800,
+      odometer: km(days, [
+        [760, 121400],
+        [480, 141950],
+        [210, 160720],
+        [12, 174380],
+      ]),
+      notes: "Island rounds, a hundred stops a day. Cables replaced once, at 98 000 km.",
+    },
+    minibus: {
+      tag: "SI 0724",
+      owner: "Corran Isle Bus Trust",
+      make: "Ulverin",
+      model: "L12",
+      variant: "long base",
+      buildDate: "2012-09-03",
+      layout: "northSouth",
+      drivenWheels: "rear",
+      shifterKind: "rod",
+      gearbox: fiveSpeed(10),
+      cylinders: 4,
+      idleRpm: 750,
+      odometer: km(days, [
+        [690, 151200],
+        [410, 165880],
+        [160, 178040],
+        [1, 184320],
+      ]),
+      notes: "Two-piece prop shaft. Selector joint changed in the build from March 2013; this one has the early joint.",
+    },
+    pickup: {
+      tag: "SI 0958",
+      owner: "Hesk Quarry",
+      make: "Dunmorrow",
+      model: "44",
+      variant: "crew cab",
+      buildDate: "2009-06-22",
+      layout: "northSouth",
+      drivenWheels: "all",
+      shifterKind: "direct",
+      gearbox: {
+        columns: [{ column: "transfer", crossMm: 0 }],
+        gears: [
+          { gear: "2H", column: "transfer", travelMm: -15 },
+          { gear: "4H", column: "transfer", travelMm: -5 },
+          { gear: "N2", column: "transfer", travelMm: 5 },
+          { gear: "4L", column: "transfer", travelMm: 15 },
+        ],
+      },
+      cylinders: 4,
+      idleRpm: 780,
+      odometer: km(days, [
+        [820, 61200],
+        [395, 83100],
+        [130, 94020],
+        [0, 97410],
+      ]),
+      notes: "The transfer-case lever is the one on the bench here; the main lever is a turret of its own.",
+    },
+    tractor: {
+      tag: "SI 0040",
+      owner: "Sound Ferries",
+      make: "Hestrel",
+      model: "D",
+      variant: "deck tractor",
+      buildDate: "2018-02-15",
+      layout: "northSouth",
+      drivenWheels: "rear",
+      shifterKind: "arm",
+      gearbox: {
+        columns: [{ column: "gate", crossMm: 0 }],
+        gears: [
+          { gear: "P", column: "gate", travelDeg: 26 },
+          { gear: "R", column: "gate", travelDeg: 13 },
+          { gear: "D", column: "gate", travelDeg: -13 },
+          { gear: "2", column: "gate", travelDeg: -26 },
+        ],
+      },
+      cylinders: 6,
+      idleRpm: 700,
+      odometer: km(days, [
+        [500, 8100],
+        [3, 11320],
+      ]),
+      notes: "Floor shifter on an automatic that never had one. Hours count more than kilometres.",
+    },
+    hillclimb: {
+      tag: "SI 0007",
+      owner: "Skerrin Hill Club",
+      make: "",
+      model: "Hill-climb car",
+      variant: "club build",
+      buildDate: "2019-05-01",
+      layout: "northSouth",
+      drivenWheels: "rear",
+      shifterKind: "direct",
+      // 2 H s / L: 360 over 60 throws 133.35 mm, 300 over 70 throws 95.25 mm on this travel.
+      gearbox: fiveSpeed(11.1125, 7),
+      cylinders: 4,
+      idleRpm: 950,
+      odometer: km(days, [
+        [610, 4120],
+        [240, 5010],
+        [2, 5630],
+      ]),
+      notes: "Built by the club. Solid bushes at the gearbox since last season.",
+    },
+  };
+}

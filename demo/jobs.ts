@@ -1,0 +1,111 @@
+import type { NewFields, Operation, TypedValue } from "../contract";
+import type { DemoClient } from "./client";
+import type { DemoDays } from "./days";
+
+/** What every job of the demo is told with. */
+export interface Teller {
+  client: DemoClient;
+  days: DemoDays;
+  people: { corrow: string; tannack: string; sorley: string };
+  vehicles: Record<"van" | "minibus" | "pickup" | "tractor" | "hillclimb", string>;
+}
+
+export const mm = (...values: number[]): TypedValue[] => values.map((v) => ({ typed: `${v} mm`, base: v }));
+export const inch = (text: string, inches: number): TypedValue => ({ typed: text, base: inches * 25.4 });
+const oneMm: TypedValue = { typed: "1 mm", base: 1 };
+export const sixteenth = inch("1/16 in", 1 / 16);
+
+/** A job with its children, written as one change. */
+export class JobTale {
+  readonly id: string;
+  private readonly operations: Operation[] = [];
+  private place = 0;
+
+  constructor(
+    private readonly teller: Teller,
+    job: NewFields<"job">,
+    private readonly by: string,
+  ) {
+    this.id = teller.client.id();
+    this.job = job;
+  }
+
+  private readonly job: NewFields<"job">;
+
+  private add<R extends Parameters<DemoClient["create"]>[0]>(resource: R, data: NewFields<R>): string {
+    const op = this.teller.client.create(resource, data);
+    this.operations.push(op);
+    return op.id;
+  }
+
+  reading(
+    quantity: NewFields<"reading">["quantity"],
+    phase: "before" | "after",
+    values: TypedValue[],
+    takenAt: string,
+    extra: Partial<NewFields<"reading">> = {},
+  ): this {
+    this.add("reading", {
+      jobId: this.id,
+      quantity,
+      phase,
+      values,
+      resolution: oneMm,
+      takenBy: this.by,
+      takenAt,
+      ...extra,
+    });
+    return this;
+  }
+
+  lever(data: Omit<NewFields<"setup">, "jobId" | "position">): string {
+    return this.add("setup", { jobId: this.id, position: this.place++, ...data });
+  }
+
+  part(name: string, data: Partial<NewFields<"part">> = {}): this {
+    this.add("part", { jobId: this.id, name, position: this.place++, ...data });
+    return this;
+  }
+
+  step(text: string, where: NewFields<"step">["place"], done = false): this {
+    this.add("step", { jobId: this.id, text, place: where, state: done ? "done" : "open", position: this.place++ });
+    return this;
+  }
+
+  finding(text: string, where: NewFields<"finding">["place"], dealtWith = false): this {
+    this.add("finding", { jobId: this.id, text, place: where, state: dealtWith ? "dealtWith" : "open" });
+    return this;
+  }
+
+  group(name: string, data: Omit<NewFields<"torqueGroup">, "jobId" | "name" | "position">): string {
+    return this.add("torqueGroup", { jobId: this.id, name, position: this.place++, ...data });
+  }
+
+  /** Signs bolts of one pass in the order given, three minutes apart. */
+  sign(
+    groupId: string,
+    pass: string,
+    bolts: [bolt: number, nm: number | null][],
+    from: string,
+    loadState: NewFields<"signature">["loadState"],
+    by = this.by,
+  ): this {
+    bolts.forEach(([bolt, nm], i) => {
+      const at = new Date(Date.parse(from) + i * 180_000).toISOString();
+      const reading = nm === null ? null : { typed: `${nm} Nm`, base: nm };
+      this.add("signature", { jobId: this.id, groupId, bolt, pass, reading, personId: by, at, loadState });
+    });
+    return this;
+  }
+
+  choose(setupId: string, reason: string): this {
+    this.job.chosenSetupId = setupId;
+    this.job.choiceReason = reason;
+    return this;
+  }
+
+  async tell(label: string): Promise<void> {
+    const job = this.teller.client.create("job", this.job, this.id);
+    await this.teller.client.change(`job:${this.id}`, label, [job, ...this.operations], this.by);
+  }
+}

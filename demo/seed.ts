@@ -1,0 +1,33 @@
+import { SHOP_ID } from "../contract";
+import { closedJobs } from "./closedJobs";
+import { DemoClient } from "./client";
+import { DemoDays } from "./days";
+import { fleet } from "./fleet";
+import type { Teller } from "./jobs";
+import { openJobs } from "./openJobs";
+
+/** Fills an empty shop with the Skerrin Isles Carriage Shed, through the program's own doors. */
+export async function seed(address: string, day: string): Promise<void> {
+  const client = new DemoClient(address);
+  const days = new DemoDays(day);
+  const people = { corrow: client.id(), tannack: client.id(), sorley: client.id() };
+  await client.change("shop", "The shed opens", [
+    client.create("shop", { name: "Skerrin Isles Carriage Shed", units: "metric", currency: "crowns" }, SHOP_ID),
+    client.create("person", { name: "E. Corrow", initials: "EC", role: "shift and mount work" }, people.corrow),
+    client.create("person", { name: "J. Tannack", initials: "JT", role: "helper, witness" }, people.tannack),
+    client.create("person", { name: "M. Sorley", initials: "MS", role: "engines" }, people.sorley),
+  ]);
+  const vehicles = {} as Teller["vehicles"];
+  for (const [name, data] of Object.entries(fleet(days)) as [keyof Teller["vehicles"], never][]) {
+    vehicles[name] = client.id();
+    await client.change("shop", "Vehicle entered", [client.create("vehicle", data, vehicles[name])]);
+  }
+  const teller: Teller = { client, days, people, vehicles };
+  await closedJobs(teller);
+  await openJobs(teller);
+}
+
+const [, script, address, flag, day] = process.argv;
+if (script?.endsWith("seed.ts") && address) {
+  await seed(address, flag === "--day" && day ? day : new Date().toISOString().slice(0, 10));
+}
