@@ -29,5 +29,7 @@ export async function seed(address: string, day: string): Promise<void> {
 
 const [, script, address, flag, day] = process.argv;
 if (script?.endsWith("seed.ts") && address) {
-  await seed(address, flag === "--day" && day ? day : new Date().toISOString().slice(0, 10));
+  // The shed's latest entries are of the afternoon: take the last day whose afternoon is over.
+  const last = new Date(Date.now() - 15 * 3_600_000).toISOString().slice(0, 10);
+  await seed(address, flag === "--day" && day ? day : last);
 }

@@ -17,7 +17,7 @@ import { find, findById, tables, type Row, type UnitOfWork } from "../db";
 import { refuse } from "./refused";
 
 const titleOf = (v: Pick<Vehicle, "make" | "model" | "variant">): string =>
-  [v.make, v.model, v.variant].filter(Boolean).join(" ");
+  [[v.make, v.model].filter(Boolean).join(" "), v.variant].filter(Boolean).join(", ");
 
 /** What the screens read. Each view is one visit to the database. */
 export class Views {

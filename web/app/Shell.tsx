@@ -4,6 +4,7 @@ import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { Sign } from "../ui/pictograms";
 import { useKeys } from "./keys";
 import { SavingTrouble } from "./SavingTrouble";
+import { WhoWorks } from "./WhoWorks";
 import "./shell.css";
 
 interface Place {
@@ -132,6 +133,7 @@ export function Shell() {
             <span>{p.name}</span>
           </NavLink>
         ))}
+        <WhoWorks />
         <button type="button" className="foot kbd" aria-label="Show the keys" onClick={() => setHelp(true)}>
           ?
         </button>

@@ -78,4 +78,4 @@ export const whenText = (iso: string | null, now = new Date()): string => {
 export const count = (n: number, one: string, many = `${one}s`): string => (n === 1 ? `one ${one}` : `${n} ${many}`);
 
 export const vehicleTitle = (v: { make: string; model: string; variant: string }): string =>
-  [v.make, v.model, v.variant].filter(Boolean).join(" ") || "Vehicle without a name";
+  [[v.make, v.model].filter(Boolean).join(" "), v.variant].filter(Boolean).join(", ") || "Vehicle without a name";

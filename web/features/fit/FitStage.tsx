@@ -203,7 +203,7 @@ function Board({ view, edit, group }: StageProps & { group: TorqueGroup }) {
                 <li key={name} className={state}>
                   <i aria-hidden="true" />
                   <span>
-                    <b>{name}</b>
+                    <b>{capital(name)}</b>
                     <span className="lb">
                       {nm === null ? "by hand" : units.show(nm, "torque")}, {signed} of {own.length}
                       {own[0].angleDeg ? `, then ${own[0].angleDeg}°` : ""}
@@ -350,6 +350,8 @@ function Board({ view, edit, group }: StageProps & { group: TorqueGroup }) {
     </section>
   );
 }
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 function Findings({ view, edit }: StageProps) {
   const [place, setPlace] = useState<Finding["place"]>("under");

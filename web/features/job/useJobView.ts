@@ -23,7 +23,7 @@ export function useJobView(id: string) {
           c,
           pending,
           (r) => (r as RecordHead & { jobId: string }).jobId === id,
-        ).sort(byPosition),
+        ).toSorted(byPosition),
       ]),
     );
     return {

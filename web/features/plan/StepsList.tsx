@@ -43,7 +43,7 @@ export function StepsList({ view, edit, working }: StageProps & { working?: bool
                   value={s.text}
                   onCommit={(text) => edit.update("step", s, { text }, `Step: ${text}`)}
                 />
-                <span style={{ width: 132 }}>
+                <span style={{ width: 154 }}>
                   <Choice
                     label={`Place of step ${i + 1}`}
                     hideLabel

@@ -109,7 +109,7 @@ export function Ledger(props: LedgerProps) {
     const g = l?.gainMmPerMm ?? l?.gainMmPerDeg ?? null;
     return g === null ? null : formatNumber(g, 2);
   };
-  const gainName = lever && "gainMmPerDeg" in lever ? "knob per degree of arm" : "knob per mm of rail";
+  const gainName = lever && "gainMmPerDeg" in lever ? "knob per arm degree" : "knob per rail mm";
   const feel: Row[] = [
     { name: gainName, old: calc(gainOf(oldLever)), candidate: candidate && calc(gainOf(lever)) },
     {
@@ -149,11 +149,13 @@ export function Ledger(props: LedgerProps) {
       difference: a !== null && b !== null && candidate ? units.signed(b - a, "length") : "",
     });
   }
-  if (compared && candidate) {
-    place.push(
-      { name: "knob moves up", old: null, candidate: calc(len(compared.knobShift.upMm)) },
-      { name: "knob moves back", old: null, candidate: calc(len(compared.knobShift.rearwardMm)) },
-    );
+  // Where the pivots coincide the heights already say it; only a shift that they do not show is worth a row.
+  const shift = candidate ? compared?.knobShift : undefined;
+  if (shift && candidate && (candidate.pivot.zMm !== 0 || candidate.pivot.xMm !== 0)) {
+    place.push({ name: "knob, pivot counted", old: null, candidate: calc(len(shift.upMm)), difference: "up" });
+  }
+  if (shift && shift.rearwardMm !== 0) {
+    place.push({ name: "knob farther back", old: null, candidate: calc(len(shift.rearwardMm)) });
   }
   const claim = compared?.claim;
   const claimRows: Row[] = claim

@@ -99,9 +99,48 @@ export function PointStrip({ setup, point, currency, onPoint, onPatch, onRemove 
         {drive.kind === "arm" && cell("joint", "Joint", drive.joint, "above pivot", 1)}
         {drive.kind === "arm" && cell("armPivot", "Arm pivot", drive.armPivot, "above pivot", 1)}
         {drive.kind === "cable" && cell("anchor", "Cable anchor", drive.anchor, "above pivot", 1)}
+        {setup.role === "candidate" && (
+          <div className="pcell">
+            <h3 className="hd2">Claim and price</h3>
+            <div className="two">
+              <PercentField
+                label="maker’s claim"
+                value={setup.claimedReductionPct}
+                min={-100}
+                max={100}
+                unit="% shorter"
+                onCommit={(claimedReductionPct) => onPatch({ claimedReductionPct }, `${setup.name}: claim`)}
+              />
+              <PriceField
+                label="price"
+                value={setup.price}
+                currency={currency}
+                onCommit={(price) => onPatch({ price }, `${setup.name}: price`)}
+              />
+            </div>
+          </div>
+        )}
+        <div className="pcell">
+          <h3 className="hd2">Name and origin</h3>
+          <div className="two wide">
+            <TextField
+              label="name"
+              value={setup.name}
+              max={60}
+              required
+              onCommit={(name) => onPatch({ name }, `Name: ${name}`)}
+            />
+            <Choice
+              label="figures are"
+              value={setup.origin}
+              options={ORIGINS}
+              onChange={(origin) => onPatch({ origin }, `${setup.name}: figures ${ORIGINS[origin]}`)}
+            />
+          </div>
+        </div>
         <div className="pcell">
           <h3 className="hd2">Drive</h3>
-          <div className="two">
+          <div className="two wide">
             <Choice
               label="kind"
               value={drive.kind}
@@ -158,45 +197,6 @@ export function PointStrip({ setup, point, currency, onPoint, onPatch, onRemove 
             />
           </div>
         </div>
-        <div className="pcell">
-          <h3 className="hd2">Name and origin</h3>
-          <div className="two">
-            <TextField
-              label="name"
-              value={setup.name}
-              max={60}
-              required
-              onCommit={(name) => onPatch({ name }, `Name: ${name}`)}
-            />
-            <Choice
-              label="figures are"
-              value={setup.origin}
-              options={ORIGINS}
-              onChange={(origin) => onPatch({ origin }, `${setup.name}: figures ${ORIGINS[origin]}`)}
-            />
-          </div>
-        </div>
-        {setup.role === "candidate" && (
-          <div className="pcell">
-            <h3 className="hd2">Claim and price</h3>
-            <div className="two">
-              <PercentField
-                label="maker’s claim"
-                value={setup.claimedReductionPct}
-                min={-100}
-                max={100}
-                unit="% shorter"
-                onCommit={(claimedReductionPct) => onPatch({ claimedReductionPct }, `${setup.name}: claim`)}
-              />
-              <PriceField
-                label="price"
-                value={setup.price}
-                currency={currency}
-                onCommit={(price) => onPatch({ price }, `${setup.name}: price`)}
-              />
-            </div>
-          </div>
-        )}
       </div>
     </section>
   );

@@ -481,9 +481,11 @@ function Callout({
   held: string | null;
 }) {
   const [x, y] = [pr.x(at.xMm), pr.y(at.zMm)];
-  const w = 152;
+  const w = 204;
   const h = 44;
-  const left = x - w - 26 > 32 ? x - w - 26 : Math.min(x + 26, size.width - w - 6);
+  // Above the pivot the dimensions stand to the left, below it the rod runs to the right.
+  const toRight = own.zMm >= 0 ? x + 34 + w < size.width : x - w - 26 < 32;
+  const left = toRight ? x + 34 : x - w - 26;
   const top = Math.min(Math.max(y - 8, 52), size.height - h - 34);
   const side = own.zMm >= 0 ? "up" : "down";
   const along = own.xMm >= 0 ? "forward" : "back";
@@ -498,10 +500,10 @@ function Callout({
         {units.show(Math.abs(own.zMm), "length")} {side}
       </text>
       <text x={left + 8} y={top + 35} className="und">
-        {held ?? `${units.show(Math.abs(own.xMm), "length")} ${along}`}
+        {held ?? `= ${units.other(Math.abs(own.zMm), "length")}`}
       </text>
       <text x={left + w - 8} y={top + 35} textAnchor="end" className="und">
-        {held ? "" : `= ${units.other(Math.abs(own.zMm), "length")}`}
+        {held ? "" : `${units.show(Math.abs(own.xMm), "length")} ${along}`}
       </text>
     </g>
   );

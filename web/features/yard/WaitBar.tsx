@@ -18,7 +18,8 @@ export function WaitBar({
   now?: number;
 }) {
   if (!since) return <span />;
-  const from = Date.parse(since);
+  // A clock set back must not turn the bar round.
+  const from = Math.min(Date.parse(since), now);
   const to = until ? Date.parse(until) : null;
   const end = Math.max(now, to ?? now + Math.max(DAY_MS / 12, (now - from) * 0.6));
   const span = Math.max(end - from, 1);
