@@ -4,6 +4,9 @@ const NBSP = "\u00a0";
 const THIN = "\u202f";
 const MINUS = "\u2212";
 
+/** Relative size of what binary fractions lose: far over one rounding error, far under any figure shown. */
+const HAIR = 1e-13;
+
 export interface FormatOptions {
   /** Digits after the point; default by unit. */
   digits?: number;
@@ -15,7 +18,8 @@ export interface FormatOptions {
 
 /** A figure with fixed digits, thin spaces between thousands and a true minus. Never "-0". */
 export function formatNumber(value: number, digits: number, signed = false): string {
-  const fixed = Math.abs(value).toFixed(digits);
+  // 133.35 is stored a hair below itself; the hair must not decide how a half is rounded.
+  const fixed = (Math.abs(value) * (1 + HAIR)).toFixed(digits);
   const [whole, part] = fixed.split(".");
   const grouped = whole.length > 4 ? whole.replace(/\B(?=(\d{3})+$)/g, THIN) : whole;
   const zero = Number(fixed) === 0;

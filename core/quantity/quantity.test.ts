@@ -105,6 +105,7 @@ describe("quantities as they are typed", () => {
     expect(formatNumber(184320, 0)).toBe("184\u202f320");
     expect(formatNumber(-0.01, 1)).toBe("0.0");
     expect(formatNumber(3, 1, true)).toBe("+3.0");
+    expect(formatNumber(133.35, 1)).toBe("133.4");
   });
 
   it("writes inches as a tape shows them", () => {

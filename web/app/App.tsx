@@ -8,16 +8,23 @@ import { oneWithPending } from "./saving";
 import { router } from "./router";
 import { themeOf } from "./theme";
 
-const darkQuery = matchMedia("(prefers-color-scheme: dark)");
-const onDarkChange = (notify: () => void): (() => void) => {
-  darkQuery.addEventListener("change", notify);
-  return () => darkQuery.removeEventListener("change", notify);
-};
+/** A media query as state. */
+function useMedia(query: string): boolean {
+  return useSyncExternalStore(
+    (notify) => {
+      const list = matchMedia(query);
+      list.addEventListener("change", notify);
+      return () => list.removeEventListener("change", notify);
+    },
+    () => matchMedia(query).matches,
+  );
+}
 
 /** Theme, units and routes round everything. */
 export function App() {
   const chosen = useAppSelector((s) => s.session.theme);
-  const systemDark = useSyncExternalStore(onDarkChange, () => darkQuery.matches);
+  const systemDark = useMedia("(prefers-color-scheme: dark)");
+  const still = useMedia("(prefers-reduced-motion: reduce)");
   const mode = chosen === "system" ? (systemDark ? "dark" : "light") : chosen;
   const { data } = useShopQuery();
   const pending = useAppSelector((s) => s.saving.pending);
@@ -26,7 +33,7 @@ export function App() {
   }, [mode]);
   const units = data ? oneWithPending(data.shop, "shop", pending).units : "metric";
   return (
-    <ConfigProvider theme={themeOf(mode)} wave={{ disabled: true }} button={{ autoInsertSpace: false }}>
+    <ConfigProvider theme={themeOf(mode, !still)} wave={{ disabled: true }} button={{ autoInsertSpace: false }}>
       <UnitContext value={units}>
         <RouterProvider router={router} />
       </UnitContext>

@@ -33,10 +33,12 @@ const dark: typeof light = {
 };
 
 /** The control library dressed in our tokens: flat, a sill for a shadow, an outline for a glow. */
-export function themeOf(mode: "light" | "dark"): ThemeConfig {
+export function themeOf(mode: "light" | "dark", motion: boolean): ThemeConfig {
   const c = mode === "dark" ? dark : light;
   return {
     token: {
+      // Where motion is not wanted, floating pieces must not wait for an animation that never ends.
+      motion,
       fontFamily: '"Archivo Variable", sans-serif',
       fontFamilyCode: '"Red Hat Mono Variable", monospace',
       fontSize: 14,

@@ -1,5 +1,5 @@
 import "./slots.css";
-import { CrossMark, Tick } from "./pictograms";
+import { Tick } from "./pictograms";
 
 /** A slot with a knob: off to the left, on to the right. */
 export function SlotSwitch({ on, label, onChange }: { on: boolean; label: string; onChange: (on: boolean) => void }) {
@@ -16,6 +16,12 @@ export function SlotSwitch({ on, label, onChange }: { on: boolean; label: string
     </button>
   );
 }
+
+const Bar = () => (
+  <svg width="13" height="13" viewBox="0 0 14 14" stroke="currentColor" strokeWidth="2" aria-hidden="true">
+    <path d="M3 7h8" />
+  </svg>
+);
 
 export type ThreeState = "present" | "absent" | "untried";
 
@@ -52,7 +58,7 @@ export function SymptomChip({
       <span className="words">{words}</span>
       <span className="slot3">
         <i>
-          <b>{state === "present" ? <Tick /> : state === "absent" ? <CrossMark /> : null}</b>
+          <b>{state === "present" ? <Tick /> : state === "absent" ? <Bar /> : null}</b>
         </i>
         <small>{STATE_WORDS[state]}</small>
       </span>

@@ -62,7 +62,7 @@ export function ReadingCard({
       <header>
         <HowTaken quantity={measurand.quantity} />
         <div>
-          <h3 className="hd2">{title}</h3>
+          <h2 className="hd2">{title}</h2>
           <p className="lb">{HOW_TO[measurand.quantity]}</p>
         </div>
       </header>

@@ -78,7 +78,7 @@ export default function ProveStage({ view, edit }: StageProps) {
               </>
             )}
           </>
-        ) : (
+        ) : missing.length ? (
           <>
             <b>Take the same readings again,</b> the same way:{" "}
             {missing
@@ -86,6 +86,8 @@ export default function ProveStage({ view, edit }: StageProps) {
               .join(", ")}
             .
           </>
+        ) : (
+          <ShownChanges view={view} cards={cards} />
         )}
       </Answer>
       <div className="prove">
@@ -125,6 +127,32 @@ export default function ProveStage({ view, edit }: StageProps) {
           </p>
         </aside>
       </div>
+    </>
+  );
+}
+
+/** Which changes are larger than their measuring error, in words. */
+function ShownChanges({ view, cards }: Pick<StageProps, "view"> & { cards: ReturnType<typeof measurandsOf> }) {
+  const units = useUnits();
+  const shown = cards.flatMap((m) => {
+    const [before, after] = [findReading(view.reading, m, "before"), findReading(view.reading, m, "after")];
+    const result = before && after ? comparisonOf(before, after) : null;
+    return result?.after && result.change?.verdict === "shown" ? [{ m, result }] : [];
+  });
+  if (!shown.length) {
+    return (
+      <>
+        <b>No change is shown.</b> Every difference is smaller than its own measuring error.
+      </>
+    );
+  }
+  const [{ m, result }] = shown;
+  return (
+    <>
+      <b>{measurandName(m)}: </b>
+      from <Num>{units.bare(result.before.mean, "length")}</Num> to{" "}
+      <Num>{units.bare(result.after?.mean ?? 0, "length")}</Num> {units.label("length")}, a real change.{" "}
+      {cards.length > shown.length && `${cards.length - shown.length} of ${cards.length} readings did not change.`}
     </>
   );
 }

@@ -59,7 +59,9 @@ export function RecordPage() {
 
 function RecordHead({ view, shopName }: { view: JobView; shopName: string }) {
   const { vehicle, job } = view;
-  const km = vehicle.odometer.at(-1);
+  // The figure of the visit, not of today: the last one read before the job was closed.
+  const until = (job.closedAt ?? new Date().toISOString()).slice(0, 10);
+  const km = vehicle.odometer.filter((o) => o.date <= until).at(-1);
   return (
     <header className="rechead">
       <div>
@@ -165,7 +167,9 @@ function Measured({ view }: { view: JobView }) {
             <th>before</th>
             <th>after</th>
             <th>difference</th>
-            <th className="txt">taken with</th>
+            <th className="txt" style={{ paddingLeft: 10 }}>
+              taken with
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -285,7 +289,7 @@ function TorqueRow({ group, signatures }: { group: TorqueGroup; signatures: Sign
       <td>
         {group.name}, {group.count} × {group.thread || "thread not noted"}
         {group.reuse === "replace" && ", new bolts"}
-        {group.threadLocker && `, ${group.threadLocker}`}
+        {group.threadLocker && `, thread locker ${group.threadLocker}`}
       </td>
       <td className="txt">
         <OriginMark origin={read.ok ? group.specOrigin : "missing"} />{" "}

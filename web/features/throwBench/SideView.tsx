@@ -119,7 +119,7 @@ export function SideView(props: SideViewProps) {
         className="draw"
         width={size.width}
         height={size.height}
-        role="img"
+        role="group"
         aria-label={`Side view, ${selected.name} in ${props.gear ? gearShort(props.gear) : "neutral"}`}
       >
         <defs>

@@ -77,14 +77,29 @@ export function pointsOf(lever: LeverGeometry): { name: PointName; at: Point }[]
 
 /** Nearest a point may come to its neighbour, mm: closer, and there is no arm left to speak of. */
 const LEAST_ARM_MM = 5;
+/** A pin level with the pivot could not be pushed sideways into another gate. */
+const LEAST_PIN_HEIGHT_MM = 1;
 const REACH_MM: Record<PointName, number> = { knob: 1500, pin: 600, joint: 2500, armPivot: 2500, anchor: 2500 };
 
 const PIVOT: Point = { xMm: 0, zMm: 0 };
 
-function neighbour(lever: LeverGeometry, name: PointName): { at: Point; called: string } {
-  if (name === "knob" || name === "pin") return { at: PIVOT, called: "pivot" };
-  if (name === "armPivot" && lever.drive.kind === "arm") return { at: lever.drive.joint, called: "joint" };
-  return { at: lever.pin, called: "pin" };
+/** What a point must keep away from: its arm's other end, and the far end of the rod it carries. */
+function neighbours(lever: LeverGeometry, name: PointName): { at: Point; called: string }[] {
+  const { drive } = lever;
+  const far = drive.kind === "cable" ? drive.anchor : drive.kind === "direct" ? null : drive.joint;
+  switch (name) {
+    case "knob":
+      return [{ at: PIVOT, called: "pivot" }];
+    case "pin":
+      return [{ at: PIVOT, called: "pivot" }, ...(far ? [{ at: far, called: "far end" }] : [])];
+    case "armPivot":
+      return far ? [{ at: far, called: "joint" }] : [];
+    default:
+      return [
+        { at: lever.pin, called: "pin" },
+        ...(drive.kind === "arm" ? [{ at: drive.armPivot, called: "arm pivot" }] : []),
+      ];
+  }
 }
 
 /** A point put where the person wants it, or held at the nearest place that makes a lever, and why. */
@@ -93,7 +108,6 @@ export function withPoint(
   name: PointName,
   wanted: Point,
 ): { lever: LeverGeometry; held: string | null } {
-  const { at: other, called } = neighbour(lever, name);
   let held: string | null = null;
   let at = wanted;
   const reach = REACH_MM[name];
@@ -103,11 +117,17 @@ export function withPoint(
     at = { xMm: at.xMm * k, zMm: at.zMm * k };
     held = `held within ${reach} mm`;
   }
-  const gap = Math.hypot(at.xMm - other.xMm, at.zMm - other.zMm);
-  if (gap < LEAST_ARM_MM) {
-    const [ux, uz] = gap > 0 ? [(at.xMm - other.xMm) / gap, (at.zMm - other.zMm) / gap] : [0, name === "knob" ? 1 : -1];
+  for (const { at: other, called } of neighbours(lever, name)) {
+    const gap = Math.hypot(at.xMm - other.xMm, at.zMm - other.zMm);
+    if (gap >= LEAST_ARM_MM) continue;
+    const [ux, uz] =
+      gap > 1e-6 ? [(at.xMm - other.xMm) / gap, (at.zMm - other.zMm) / gap] : [0, name === "knob" ? 1 : -1];
     at = { xMm: other.xMm + ux * LEAST_ARM_MM, zMm: other.zMm + uz * LEAST_ARM_MM };
     held = `held ${LEAST_ARM_MM} mm from the ${called}`;
+  }
+  if (name === "pin" && Math.abs(at.zMm) < LEAST_PIN_HEIGHT_MM) {
+    at = { ...at, zMm: at.zMm > 0 ? LEAST_PIN_HEIGHT_MM : -LEAST_PIN_HEIGHT_MM };
+    held = "held off the pivot's level: it would have no sideways arm";
   }
   const { drive } = lever;
   if (name === "knob" || name === "pin") return { lever: { ...lever, [name]: at }, held };

@@ -58,7 +58,9 @@ export function GearboxEditor({ vehicle, edit }: { vehicle: Vehicle; edit: Edito
             <th align="left">gear</th>
             <th align="left">gate</th>
             <th align="left">travel</th>
-            <th />
+            <th>
+              <span className="sr">take out</span>
+            </th>
           </tr>
         </thead>
         <tbody>

@@ -114,6 +114,9 @@ export function VehiclePage() {
   );
 }
 
+const shortened = (text: string, most = 90): string =>
+  text.length > most ? `${text.slice(0, most - 1).trimEnd()}…` : text;
+
 function Facts({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {
   const patch = (data: Partial<Vehicle>, what: string): void => edit.update("vehicle", vehicle, data, what);
   return (
@@ -237,7 +240,7 @@ function Jobs({ jobs }: { jobs: DossierView["jobs"] }) {
           <li key={j.id} className="row-flex" style={{ flexWrap: "nowrap" }}>
             <MiniRail stage={j.stage} />
             <Link to={`/jobs/${j.id}/${j.stage}`} style={{ flex: 1 }}>
-              Job {j.number}: {j.complaint.slice(0, 90) || "no complaint noted"}
+              Job {j.number}: {shortened(j.complaint) || "no complaint noted"}
             </Link>
             <span className="lb">
               {j.closedAt ? `closed ${dateText(j.closedAt)}` : `open, ${STAGE_NAMES[j.stage]}`}

@@ -175,7 +175,7 @@ export function YardPage() {
                 );
               })}
             </div>
-            <aside className="sect">
+            <section className="sect side" aria-label="Bays">
               <h2 className="hd2">
                 Bays <span className="lb">load state</span>
               </h2>
@@ -194,7 +194,7 @@ export function YardPage() {
               <p className="lb" style={{ marginTop: 14 }}>
                 {count(data.vehicles, "vehicle")} in the book, {count(data.closedJobs, "closed job")}.
               </p>
-            </aside>
+            </section>
           </section>
         </>
       )}

@@ -1,0 +1,59 @@
+import { AxeBuilder } from "@axe-core/playwright";
+import { expect, test } from "@playwright/test";
+import { openJob } from "./yard";
+
+const VIEWS: [name: string, path: string, wait: string][] = [
+  ["yard", "/yard", "Nothing: yours to do"],
+  ["vehicles", "/vehicles", "SI 0007"],
+  ["desk tools", "/desk", "Throw bench"],
+  ["desk throw bench", "/desk/throw-bench", "Side view"],
+  ["torque text", "/desk/torque-text", "In every unit"],
+  ["measurement", "/desk/measurement", "Working"],
+  ["shop", "/shop", "People"],
+];
+const STAGES: [number, string, string][] = [
+  [219, "ask", "In the driver’s words"],
+  [216, "gauge", "Needed further on"],
+  [214, "compare", "Side view"],
+  [215, "plan", "Torque groups"],
+  [217, "fit", "Torque board"],
+  [211, "prove", "Before and after"],
+];
+
+for (const theme of ["light", "dark"] as const) {
+  test.describe(theme, () => {
+    test.use({ colorScheme: theme });
+
+    for (const [name, path, text] of VIEWS) {
+      test(`${name} has no accessibility faults`, async ({ page }) => {
+        await page.goto(path);
+        await expect(page.getByText(text).first()).toBeVisible();
+        const { violations } = await new AxeBuilder({ page }).analyze();
+        expect(violations.map((v) => [v.id, v.nodes.map((n) => n.target).slice(0, 3)])).toEqual([]);
+      });
+    }
+
+    for (const [number, stage, text] of STAGES) {
+      test(`${stage} has no accessibility faults`, async ({ page }) => {
+        await openJob(page, number, stage);
+        await expect(page.getByText(text).first()).toBeVisible();
+        const { violations } = await new AxeBuilder({ page }).analyze();
+        expect(violations.map((v) => [v.id, v.nodes.map((n) => n.target).slice(0, 3)])).toEqual([]);
+      });
+    }
+
+    test("dossier and record have no accessibility faults", async ({ page }) => {
+      const { vehicles } = (await (await page.request.get("/api/vehicles?search=0007")).json()) as {
+        vehicles: { id: string }[];
+      };
+      await page.goto(`/vehicles/${vehicles[0].id}`);
+      await expect(page.getByText("Torque values")).toBeVisible();
+      const dossier = await new AxeBuilder({ page }).analyze();
+      expect(dossier.violations.map((v) => [v.id, v.nodes.map((n) => n.target).slice(0, 3)])).toEqual([]);
+      await page.getByRole("link", { name: "Record" }).first().click();
+      await expect(page.getByText("What was measured")).toBeVisible();
+      const record = await new AxeBuilder({ page }).analyze();
+      expect(record.violations.map((v) => [v.id, v.nodes.map((n) => n.target).slice(0, 3)])).toEqual([]);
+    });
+  });
+}

@@ -1,0 +1,48 @@
+import { expect, test } from "@playwright/test";
+import { answer, openJob, saved } from "./yard";
+
+test.use({ viewport: { width: 820, height: 1180 }, hasTouch: true });
+
+/** Smallest thing a gloved finger is asked to hit, px. */
+const TARGET = 44;
+
+test("under the vehicle: sign, be stopped by the ride-height gate, overrule with a reason, take back", async ({
+  page,
+}) => {
+  await openJob(page, 217, "fit");
+  await page.getByLabel("Wrench reading of bolt 5, N m").fill("61.4");
+  await page.getByRole("button", { name: "Sign bolt 5" }).tap();
+  await expect(answer(page)).toContainText("Bolt 3 next.");
+
+  await page.getByRole("button", { name: /Tail mount centre bolt/ }).tap();
+  await page.getByRole("button", { name: "Sign bolt 1, snug" }).tap();
+  await expect(page.getByRole("alert")).toContainText("waits for ride height");
+  await page.getByRole("button", { name: "1", exact: true }).tap();
+  await page.getByRole("button", { name: "4", exact: true }).tap();
+  await page.getByRole("button", { name: "1", exact: true }).tap();
+  const sign = page.getByRole("button", { name: "Sign bolt 1", exact: true });
+  await expect(sign).toBeDisabled();
+  await page.getByRole("button", { name: "Overrule, say why" }).tap();
+  await expect(page.getByRole("button", { name: "Overrule", exact: true })).toBeDisabled();
+  await page.getByLabel("Reason").fill("Arm held at ride height by a jack");
+  await page.getByRole("button", { name: "Overrule", exact: true }).tap();
+  await sign.tap();
+  await expect(answer(page)).toContainText("Tail mount centre bolt is done.");
+  await saved(page);
+  await page.getByRole("button", { name: "Bolt 1, signed" }).tap();
+  await expect(page.getByRole("dialog")).toContainText("Arm held at ride height by a jack");
+  await page.getByRole("button", { name: "Take this signature back" }).tap();
+  await expect(answer(page)).toContainText("Bolt 1 next.");
+
+  await page.getByRole("button", { name: "Now on wheels" }).tap();
+  await expect(page.getByRole("button", { name: /On wheels/ })).toBeVisible();
+  await expect(page.getByRole("alert")).toBeHidden();
+
+  for (const name of ["Sign bolt 1", "7", "Now on wheels"]) {
+    const key = page.getByRole("button", { name, exact: true });
+    if (!(await key.isVisible())) continue;
+    const box = await key.boundingBox();
+    expect(Math.min(box?.height ?? 0, box?.width ?? 0)).toBeGreaterThanOrEqual(TARGET);
+  }
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(820);
+});

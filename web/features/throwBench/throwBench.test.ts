@@ -1,0 +1,175 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import type { LeverGeometry } from "../../../core";
+import { DEFAULT_LIMITS, pointsOf, solveBench, withPoint, type BenchSetup } from "./bench";
+import { exampleGearbox, exampleSetups } from "./example";
+import { seatsOf } from "./GearPad";
+import { gearTravel, poseAt } from "./pose";
+import { benchSentence, type Piece } from "./sentence";
+import { fitted, projection, zoomed } from "./viewport";
+
+const SEED = 20251125;
+const kinds = ["direct", "rod", "arm", "cable"] as const;
+
+const read = (pieces: Piece[]): string =>
+  pieces
+    .map((p) => (typeof p === "string" ? p : "strong" in p ? p.strong : p.figure + (p.unit ? ` ${p.unit}` : "")))
+    .join("")
+    .replace(/[\u202f\u00a0]/g, " ");
+
+const sentence = (setups: BenchSetup[], kind: (typeof kinds)[number] = "direct"): string => {
+  const gearbox = exampleGearbox(kind);
+  const { levers, compared } = solveBench(gearbox, setups, DEFAULT_LIMITS);
+  const [old, candidate] = setups;
+  const lever = candidate && levers.get(candidate.id);
+  const own = compared?.find((c) => c.name === candidate?.id);
+  return read(
+    benchSentence({
+      name: candidate?.name ?? old.name,
+      old: { throws: levers.get(old.id)?.throws ?? [], name: old.name },
+      candidate: lever && own ? { lever, compared: own } : null,
+      pair: { from: "3", to: "4" },
+      chosen: false,
+      length: (mm) => mm.toFixed(1),
+      unit: "mm",
+    }),
+  );
+};
+
+const straight = (id: string, knob: number, pin: number, extra: Partial<BenchSetup> = {}): BenchSetup => ({
+  ...exampleSetups("direct")[id === "old" ? 0 : 1],
+  id,
+  lever: { knob: { xMm: 0, zMm: knob }, pin: { xMm: 0, zMm: -pin }, drive: { kind: "direct", axisDeg: 0 }, cross: {} },
+  ...extra,
+});
+
+describe("the bench's sentence", () => {
+  // Closed form: a direct lever throws 2 H s / L, so 300 over 60 gives 100 mm and 300 over 80 gives 75 mm at 10 mm.
+  it("says how much shorter, how much harder, and what the maker claims", () => {
+    const text = sentence([straight("old", 300, 60), straight("short", 300, 80, { claimedReductionPct: 45 })]);
+    expect(text).toBe(
+      "Fit: Short lever. Third to fourth drops from 100.0 to 75.0 mm, 25 % shorter, 1.33 times the effort. The maker claims 45 %.",
+    );
+  });
+
+  it("warns before it recommends", () => {
+    expect(sentence([straight("old", 300, 60), straight("short", 240, 130)])).toMatch(
+      /^Think twice about Short lever: /,
+    );
+  });
+
+  it("names the missing millimetres of a lever that cannot reach", () => {
+    const text = sentence([straight("old", 300, 60), straight("short", 300, 8)]);
+    expect(text).toMatch(/does not fit: cannot reach: the pin's swing is 2\.0 mm short at gear 1/);
+  });
+
+  it("says that a lever is longer where it is", () => {
+    expect(sentence([straight("old", 300, 60), straight("short", 360, 60)])).toMatch(
+      /grows from 100.0 to 120.0 mm, 20 % longer/,
+    );
+  });
+
+  it("asks for a second lever while there is one", () => {
+    expect(sentence([straight("old", 300, 60)])).toBe(
+      "Third to fourth throws 100.0 mm. Add a lever to compare with it.",
+    );
+  });
+});
+
+describe("examples", () => {
+  it.each(kinds)("reach every gear and show a reduction with a %s drive", (kind) => {
+    const setups = exampleSetups(kind);
+    const { levers, compared, refused } = solveBench(exampleGearbox(kind), setups, DEFAULT_LIMITS);
+    expect(refused.size).toBe(0);
+    for (const lever of levers.values()) expect(lever.gears.every((g) => g.reached)).toBe(true);
+    expect(compared?.[1].reductionPct).toBeGreaterThan(5);
+  });
+
+  it.each(kinds)("put odd gears to the front with a %s drive", (kind) => {
+    const gearbox = exampleGearbox(kind);
+    const [old] = exampleSetups(kind);
+    const lever = solveBench(gearbox, [old], DEFAULT_LIMITS).levers.get("old");
+    const { seats } = seatsOf(gearbox, lever);
+    const of = (gear: string) => seats.find((s) => s.gear === gear) ?? { x: NaN, y: NaN };
+    expect(of("1").y).toBeLessThan(of("2").y);
+    expect(of("1").x).toBeLessThan(of("5").x);
+  });
+});
+
+describe("dragging", () => {
+  it("holds points that would leave no arm, and says why", () => {
+    const { lever } = exampleSetups("rod")[0];
+    const near = withPoint(lever, "pin", { xMm: 0.2, zMm: -0.2 });
+    expect(near.held).toBe("held 5 mm from the pivot");
+    expect(Math.hypot(near.lever.pin.xMm, near.lever.pin.zMm)).toBeCloseTo(5, 9);
+    expect(withPoint(lever, "joint", lever.pin).held).toBe("held 5 mm from the pin");
+    expect(withPoint(lever, "knob", { xMm: 0, zMm: 9000 }).held).toBe("held within 1500 mm");
+  });
+
+  it("never leaves a lever that the model refuses", () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...kinds),
+        fc.nat(3),
+        fc.double({ min: -4000, max: 4000, noNaN: true }),
+        fc.double({ min: -4000, max: 4000, noNaN: true }),
+        (kind, pick, xMm, zMm) => {
+          const [setup] = exampleSetups(kind);
+          const points = pointsOf(setup.lever);
+          const { lever } = withPoint(setup.lever, points[pick % points.length].name, { xMm, zMm });
+          expect([...solveBench(exampleGearbox(kind), [{ ...setup, lever }], DEFAULT_LIMITS).refused]).toEqual([]);
+        },
+      ),
+      { seed: SEED, numRuns: 200 },
+    );
+  });
+});
+
+describe("poses", () => {
+  it("keep the rod's length in every gear", () => {
+    const { lever } = exampleSetups("rod")[0];
+    const rod = (l: LeverGeometry, travel: number): number => {
+      const p = poseAt(l, travel);
+      return Math.hypot(p.pin.xMm - (p.far?.xMm ?? 0), p.pin.zMm - (p.far?.zMm ?? 0));
+    };
+    for (const g of exampleGearbox("rod").gears) expect(rod(lever, gearTravel(lever, g))).toBeCloseTo(rod(lever, 0), 9);
+  });
+
+  it("draw the gap where the rod is short, as long as what is missing", () => {
+    const { lever } = exampleSetups("rod")[0];
+    const pose = poseAt(lever, 120);
+    const far = pose.far ?? { xMm: NaN, zMm: NaN };
+    const from = pose.shortBy?.from ?? { xMm: NaN, zMm: NaN };
+    expect(pose.shortBy?.missingMm).toBeGreaterThan(0);
+    expect(Math.hypot(far.xMm - from.xMm, far.zMm - from.zMm)).toBeGreaterThan(
+      (pose.shortBy?.missingMm ?? Infinity) - 1e-6,
+    );
+  });
+});
+
+describe("viewport", () => {
+  const size = { width: 664, height: 492 };
+
+  it("goes from millimetres to pixels and back", () => {
+    const pr = projection(
+      fitted(
+        [
+          { xMm: -100, zMm: -80 },
+          { xMm: 400, zMm: 312 },
+        ],
+        size,
+      ),
+      size,
+    );
+    expect(pr.back(pr.x(123.4), pr.y(-56.7))).toEqual({ xMm: expect.closeTo(123.4, 9), zMm: expect.closeTo(-56.7, 9) });
+  });
+
+  it("keeps the point under the cursor while zooming", () => {
+    const view = { xMm: 10, zMm: 20, scale: 1 };
+    const before = projection(view, size).back(100, 200);
+    expect(projection(zoomed(view, size, 1.7, 100, 200), size).back(100, 200)).toEqual({
+      xMm: expect.closeTo(before.xMm, 9),
+      zMm: expect.closeTo(before.zMm, 9),
+    });
+  });
+});
