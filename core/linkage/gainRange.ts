@@ -1,8 +1,9 @@
 import type { DriveSolver } from "./types";
 
 /** Looks along the travel; between looks the extremes are refined, so this only has to separate them. */
-const LOOKS = 24;
-/** Golden-section steps: the bracket of one look shrinks below 1e-8 of itself. */
+const LOOKS = 16;
+/** At an extreme the value is flat: a place good to a hundred-thousandth of the range gives it to 1e-10. */
+const PLACE = 1e-5;
 const GOLDEN_STEPS = 40;
 const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
@@ -49,7 +50,7 @@ export function rateRange(drive: DriveSolver, from: number, to: number): { min: 
     let b = lo + GOLDEN * (hi - lo);
     let fa = value(a);
     let fb = value(b);
-    for (let k = 0; k < GOLDEN_STEPS && hi - lo > 1e-9 * Math.abs(to - from); k++) {
+    for (let k = 0; k < GOLDEN_STEPS && hi - lo > PLACE * Math.abs(to - from); k++) {
       if (fa < fb) {
         hi = b;
         b = a;

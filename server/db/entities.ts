@@ -14,7 +14,7 @@ const head: Record<string, EntitySchemaColumnOptions> = {
 };
 
 function entityOf(name: ResourceName): EntitySchema<Row> {
-  const { table, columns, parents } = tables[name];
+  const { table, columns, parents, indexed = [] } = tables[name];
   return new EntitySchema<Row>({
     name: table,
     tableName: table,
@@ -22,7 +22,7 @@ function entityOf(name: ResourceName): EntitySchema<Row> {
       ...head,
       ...Object.fromEntries(Object.entries(columns).map(([key, spec]) => [key, entityColumn(spec)])),
     },
-    indices: parents.map((p) => ({ name: `ix_${table}_${p.column}`, columns: [p.column] })),
+    indices: [...parents.map((p) => p.column), ...indexed].map((c) => ({ name: `ix_${table}_${c}`, columns: [c] })),
     foreignKeys: parents.map((p) => ({
       target: tables[p.to].table,
       columnNames: [p.column],

@@ -13,6 +13,8 @@ export interface TableSpec {
   table: string;
   columns: Record<string, ColumnSpec>;
   parents: readonly ParentLink[];
+  /** Further columns that lists filter or sort by. */
+  indexed?: readonly string[];
 }
 
 const ofJob: ParentLink = { column: "jobId", to: "job" };
@@ -23,6 +25,7 @@ export const tables: Record<ResourceName, TableSpec> = {
   vehicle: {
     table: "vehicle",
     parents: [],
+    indexed: ["tag", "deletedAt"],
     columns: {
       tag: text,
       owner: text,
@@ -43,6 +46,7 @@ export const tables: Record<ResourceName, TableSpec> = {
   job: {
     table: "job",
     parents: [{ column: "vehicleId", to: "vehicle" }],
+    indexed: ["closedAt"],
     columns: {
       vehicleId: text,
       number: maybe(integer),

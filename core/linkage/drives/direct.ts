@@ -1,6 +1,6 @@
 import { displacement, dot, length, quarterTurn, toRad, turned, type Vec } from "../plane";
 import type { DriveSolver, Swing } from "../types";
-import { DEAD_CENTRE_COS, POLISH_STEPS } from "./tolerance";
+import { DEAD_CENTRE_COS, POLISH_STEPS, SETTLED } from "./tolerance";
 
 /**
  * The pin pushes the rail itself: (P(t) - P(0)) . a = travel, the slot takes up the rest.
@@ -35,6 +35,7 @@ export function directDrive(pin: Vec, axisDeg: number): DriveSolver {
       const step = (dot(displacement(pin, t), a) - travel) * slope;
       if (Math.abs(step) > 1e-6 + Math.abs(t) * 1e-3) break;
       t -= step;
+      if (Math.abs(step) <= SETTLED * Math.abs(t)) break;
     }
     return { ok: true, angleRad: t };
   };

@@ -1,6 +1,6 @@
-import { displacement, dot, length, minus, quarterTurn, turned, type Vec } from "../plane";
+import { dot, length, minus, quarterTurn, turned, type Vec } from "../plane";
 import type { DriveSolver, Reason, Swing } from "../types";
-import { DEAD_CENTRE_COS, POLISH_STEPS } from "./tolerance";
+import { DEAD_CENTRE_COS, POLISH_STEPS, SETTLED } from "./tolerance";
 
 /** The far end of a rod or cable, as a function of travel. */
 export interface FarEnd {
@@ -87,15 +87,21 @@ export function linkedDrive(pin: Vec, far: FarEnd): DriveSolver {
     const change = far.lengthChange(travel);
     const squares = change * (2 * rod0 + change);
     for (let i = 0; i < POLISH_STEPS; i++) {
-      const dP = displacement(pin, t);
-      const d = { x: dP.x - dJ.x, z: dP.z - dJ.z };
-      const miss = 2 * dot(u0, d) + dot(d, d) - squares;
-      const u = { x: u0.x + d.x, z: u0.z + d.z };
-      const slope = 2 * dot(u, quarterTurn(turned(pin, t)));
+      // Written out: this is the innermost loop of every drag, and vectors made here would be its whole cost.
+      const sin = Math.sin(t);
+      const half = Math.sin(t / 2);
+      const back = -2 * half * half;
+      const dx = back * pin.x - sin * pin.z - dJ.x;
+      const dz = back * pin.z + sin * pin.x - dJ.z;
+      const miss = 2 * (u0.x * dx + u0.z * dz) + dx * dx + dz * dz - squares;
+      const px = pin.x + back * pin.x - sin * pin.z;
+      const pz = pin.z + back * pin.z + sin * pin.x;
+      const slope = 2 * ((u0.x + dx) * -pz + (u0.z + dz) * px);
       const step = miss / slope;
       // Close to a dead centre the slope fades and the closed form is the better answer.
       if (!(Math.abs(step) < 1e-6 + Math.abs(t) * 1e-3)) break;
       t -= step;
+      if (Math.abs(step) <= SETTLED * Math.abs(t)) break;
     }
     return { ok: true, angleRad: t };
   };

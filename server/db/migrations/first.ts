@@ -4,14 +4,22 @@ import { column, tableColumn, type ColumnSpec } from "../columns";
 const { text, integer, real, flag, json, maybe } = column;
 const ofJob = { jobId: text };
 
+interface FirstTable {
+  table: string;
+  columns: Record<string, ColumnSpec>;
+  parents?: Record<string, string>;
+  indexed?: string[];
+}
+
 /**
  * The tables as they stood at the beginning. Written out, not derived from today's entities:
  * a migration must go on doing what it did.
  */
-const first: { table: string; columns: Record<string, ColumnSpec>; parents?: Record<string, string> }[] = [
+const first: FirstTable[] = [
   { table: "person", columns: { name: text, initials: text, role: text } },
   {
     table: "vehicle",
+    indexed: ["tag", "deletedAt"],
     columns: {
       tag: text,
       owner: text,
@@ -32,6 +40,7 @@ const first: { table: string; columns: Record<string, ColumnSpec>; parents?: Rec
   {
     table: "job",
     parents: { vehicleId: "vehicle" },
+    indexed: ["closedAt"],
     columns: {
       vehicleId: text,
       number: maybe(integer),
@@ -154,7 +163,7 @@ export class First1764000000000 implements MigrationInterface {
   name = "First1764000000000";
 
   async up(runner: QueryRunner): Promise<void> {
-    for (const { table, columns, parents = {} } of first) {
+    for (const { table, columns, parents = {}, indexed = [] } of first) {
       await runner.createTable(
         new Table({
           name: table,
@@ -166,7 +175,7 @@ export class First1764000000000 implements MigrationInterface {
             tableColumn("deletedAt", maybe(text)),
             ...Object.entries(columns).map(([name, spec]) => tableColumn(name, spec)),
           ],
-          indices: Object.keys(parents).map((c) => ({ name: `ix_${table}_${c}`, columnNames: [c] })),
+          indices: [...Object.keys(parents), ...indexed].map((c) => ({ name: `ix_${table}_${c}`, columnNames: [c] })),
           foreignKeys: Object.entries(parents).map(([c, to]) => ({
             name: `fk_${table}_${c}`,
             columnNames: [c],

@@ -1,5 +1,11 @@
+import { memo } from "react";
 import type { Gearbox, LeverAnswer } from "../../../core";
 import { gearShort } from "../../format/words";
+
+export interface Gate {
+  seats: Seat[];
+  gates: number;
+}
 
 interface Seat {
   gear: string;
@@ -11,7 +17,7 @@ const GAP = 60;
 const ROWS = { top: 26, middle: 72, bottom: 118 };
 
 /** Seats of the gate as the driver sees it: gates by where the knob goes, gears by which way it leans. */
-export function seatsOf(gearbox: Gearbox, lever: LeverAnswer | undefined): { seats: Seat[]; gates: number } {
+export function seatsOf(gearbox: Gearbox, lever: LeverAnswer | undefined): Gate {
   const columns = (lever?.columns ?? []).map((c, i) => ({ ...c, i }));
   columns.sort((a, b) => (b.knobYMm ?? 0) - (a.knobYMm ?? 0) || a.i - b.i);
   const seats = gearbox.gears.map((g): Seat => {
@@ -33,19 +39,13 @@ export function seatsOf(gearbox: Gearbox, lever: LeverAnswer | undefined): { sea
   return { seats, gates: Math.max(1, columns.length) };
 }
 
-/** The gate itself; the knob stands in the present gear. The same keys as on the keyboard. */
-export function GearPad({
-  gearbox,
-  lever,
-  gear,
-  onGear,
-}: {
-  gearbox: Gearbox;
-  lever: LeverAnswer | undefined;
+interface PadProps extends Gate {
   gear: string | null;
   onGear: (gear: string | null) => void;
-}) {
-  const { seats, gates } = seatsOf(gearbox, lever);
+}
+
+/** The gate itself; the knob stands in the present gear. The same keys as on the keyboard. */
+export const GearPad = memo(function GearPad({ gates, seats, gear, onGear }: PadProps) {
   const width = 76 + (gates - 1) * GAP;
   const middle = 38 + ((gates - 1) * GAP) / 2;
   const slots = Array.from({ length: gates }, (_, i) => `M${38 + i * GAP} ${ROWS.top}V${ROWS.bottom}`).join("");
@@ -107,4 +107,11 @@ export function GearPad({
       })}
     </svg>
   );
+}, sameGate);
+
+const placesOf = (g: Gate): string => g.seats.map((s) => `${s.gear} ${s.x} ${s.y}`).join();
+
+/** A lever that is dragged keeps its seats; the pad is drawn again only when one of them moves. */
+function sameGate(a: PadProps, b: PadProps): boolean {
+  return a.gear === b.gear && a.onGear === b.onGear && placesOf(a) === placesOf(b);
 }

@@ -1,3 +1,4 @@
+import { memo, useDeferredValue } from "react";
 import type { LeverAnswer, SetupAnswer } from "../../../core";
 import { formatNumber } from "../../../core";
 import type { Reading } from "../../../contract";
@@ -44,8 +45,13 @@ const calc = (text: string | null): React.ReactNode =>
     </Figure>
   );
 
+/** The ledger gives way to the drawing while a point is dragged quickly, and catches up as soon as there is time. */
+export function LateLedger(props: LedgerProps) {
+  return <Ledger {...useDeferredValue(props)} />;
+}
+
 /** Old against candidate, figure by figure, each with its origin. */
-export function Ledger(props: LedgerProps) {
+const Ledger = memo(function Ledger(props: LedgerProps) {
   const { old, oldLever, candidate, lever, compared, pair } = props;
   const units = useUnits();
   const len = (mm: number | null | undefined): string | null => (mm == null ? null : units.bare(mm, "length"));
@@ -194,7 +200,7 @@ export function Ledger(props: LedgerProps) {
       <OriginLegend />
     </>
   );
-}
+});
 
 function Group({ title, rows }: { title: string; rows: Row[] }) {
   return (

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import { Button } from "antd";
 import type { Drive, LeverGeometry, Point } from "../../../core";
 import { SHIFTER_NAMES } from "../../format/words";
@@ -49,7 +50,14 @@ function driveOf(kind: Drive["kind"], lever: LeverGeometry): Drive {
 }
 
 /** The selected lever in figures: every point of the drawing can be typed here. */
-export function PointStrip({ setup, point, currency, onPoint, onPatch, onRemove }: PointStripProps) {
+export const PointStrip = memo(function PointStrip({
+  setup,
+  point,
+  currency,
+  onPoint,
+  onPatch,
+  onRemove,
+}: PointStripProps) {
   const { lever } = setup;
   const { drive } = lever;
   const move = (name: PointName, at: Point, what: string): void =>
@@ -200,4 +208,4 @@ export function PointStrip({ setup, point, currency, onPoint, onPatch, onRemove 
       </div>
     </section>
   );
-}
+});

@@ -6,7 +6,7 @@ import { useUnits } from "../../format/units";
 import { gearShort } from "../../format/words";
 import { pointsOf, type BenchSetup, type PointName } from "./bench";
 import { gearTravel, isArm, poseAt, type Pose } from "./pose";
-import { Dimension, LeverShape, MissingGap, Rulers, ScaleBar } from "./shapes";
+import { Dimension, LeverShape, MissingGap, RulerPointers, Rulers, ScaleBar } from "./shapes";
 import { fitted, projection, zoomed, type Projection, type Size, type View } from "./viewport";
 import "./bench.css";
 
@@ -129,25 +129,16 @@ export function SideView(props: SideViewProps) {
           </pattern>
         </defs>
         <Surroundings pr={pr} setup={selected} gearbox={gearbox} />
-        {own && (
-          <g>
-            {own.gears.map((g) =>
-              g.reached && g.gear !== props.gear ? (
-                <LeverShape
-                  key={g.gear}
-                  pr={pr}
-                  lever={selected.lever}
-                  pivot={selected.pivot}
-                  pose={poseAt(
-                    selected.lever,
-                    gearTravel(selected.lever, gearbox.gears.find((x) => x.gear === g.gear) ?? null),
-                  )}
-                  stroke="ghost"
-                />
-              ) : null,
-            )}
-          </g>
-        )}
+        {ghostTravels(gearbox, own, props.gear).map((gear) => (
+          <LeverShape
+            key={gear.gear}
+            pr={pr}
+            lever={selected.lever}
+            pivot={selected.pivot}
+            pose={poseAt(selected.lever, gearTravel(selected.lever, gear))}
+            stroke="ghost"
+          />
+        ))}
         {order.map((s) => (
           <LeverShape
             key={s.id}
@@ -170,7 +161,8 @@ export function SideView(props: SideViewProps) {
         })}
         {own && <Quadrant pr={pr} setup={selected} lever={own} pose={pose} />}
         <Dimensions {...props} pr={pr} units={units} />
-        <Rulers pr={pr} width={size.width} height={size.height} pointer={selectedAt} />
+        <Rulers view={now} size={size} />
+        {selectedAt && <RulerPointers pr={pr} height={size.height} at={selectedAt} />}
         <ScaleBar pr={pr} right={size.width} bottom={size.height - 32} unit={units.unit("length")} />
         <g className="front" transform={`translate(${size.width - 84} 22)`}>
           <text x="0" y="4" className="cap">
@@ -250,6 +242,18 @@ const travelFor = (lever: LeverGeometry, { travel, selected, gearbox, gear }: Si
   isArm(lever) === isArm(selected.lever)
     ? travel
     : gearTravel(lever, gearbox.gears.find((g) => g.gear === gear) ?? null);
+
+/** Gears to draw faintly: one of those that share a travel, and not the one the lever stands in. */
+function ghostTravels(gearbox: Gearbox, lever: LeverAnswer | undefined, gear: string | null): Gearbox["gears"] {
+  const travel = (g: Gearbox["gears"][number]): number => g.travelMm ?? g.travelDeg ?? 0;
+  const present = gearbox.gears.find((g) => g.gear === gear);
+  return gearbox.gears.filter(
+    (g, i, all) =>
+      all.findIndex((o) => travel(o) === travel(g)) === i &&
+      (!present || travel(present) !== travel(g)) &&
+      lever?.gears.some((x) => x.gear === g.gear && x.reached),
+  );
+}
 
 /** Where a point of the lever is drawn in the present pose. */
 function movedPoint(setup: BenchSetup, name: PointName, pose: Pose): Point {
@@ -335,13 +339,7 @@ function Quadrant({ pr, setup, lever, pose }: { pr: Projection; setup: BenchSetu
   return (
     <g>
       <path className="quad" d={`M${arc}`} />
-      {ticks.map((d) => (
-        <path
-          key={d}
-          className={d % 5 === 0 ? "qt" : "qt2"}
-          d={`M${pr.p(at(d))}L${pr.p(at(d, d % 5 === 0 ? 7 : 4))}`}
-        />
-      ))}
+      <path className="qt" d={ticks.map((d) => `M${pr.p(at(d))}L${pr.p(at(d, d % 5 === 0 ? 7 : 4))}`).join("")} />
       {[[0, ["N"]] as [number, string[]], ...labels].map(([deg, names]) => {
         const p = at(deg, 18);
         return (

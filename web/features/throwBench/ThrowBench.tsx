@@ -1,5 +1,6 @@
 import { Button, Modal } from "antd";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { flushSync } from "react-dom";
 import type { CompareLimits, Gearbox, Point } from "../../../core";
 import { useKeys } from "../../app/keys";
 import { useUnits } from "../../format/units";
@@ -7,8 +8,8 @@ import { gearShort } from "../../format/words";
 import { Answer } from "../../ui/Answer";
 import { SlotSwitch } from "../../ui/slots";
 import { DEFAULT_LIMITS, pointsOf, solveBench, withPoint, type BenchSetup, type PointName } from "./bench";
-import { GearPad } from "./GearPad";
-import { Ledger, type Taped } from "./Ledger";
+import { GearPad, seatsOf } from "./GearPad";
+import { LateLedger, type Taped } from "./Ledger";
 import { gearTravel } from "./pose";
 import { PointStrip, type SetupPatch } from "./PointStrip";
 import { benchSentence, type Piece } from "./sentence";
@@ -68,12 +69,52 @@ export function ThrowBench(props: ThrowBenchProps) {
   const old = setups[0];
   const selected =
     setups.find((s) => s.id === picked) ?? setups.find((s) => s.id === chosenId) ?? setups[1] ?? setups[0];
-  const result = useMemo(() => solveBench(gearbox, setups, limits), [gearbox, setups, limits]);
+  const result = useMemo(
+    () => solveBench(gearbox, setups, limits, selected.id),
+    [gearbox, setups, limits, selected.id],
+  );
   const lever = result.levers.get(selected.id);
   const oldLever = result.levers.get(old.id);
   const candidate = selected.id === old.id ? null : selected;
   const compared = candidate ? result.compared?.find((c) => c.name === candidate.id) : undefined;
   const trouble = result.refused.get(selected.id);
+
+  // The strip shows what is kept; while a point is dragged its figures stand beside the point itself, and the
+  // strip's many fields need not be drawn again at every step.
+  const stored = props.setups.find((s) => s.id === selected.id) ?? selected;
+  const latest = useRef(props);
+  useEffect(() => {
+    latest.current = props;
+  });
+  const patchStored = useCallback(
+    (patch: SetupPatch, label: string) => latest.current.onPatch(stored.id, patch, label),
+    [stored.id],
+  );
+  const removeStored = useCallback(() => latest.current.onRemove(stored.id), [stored.id]);
+
+  const isCandidate = stored.id !== old.id;
+  // Keys depend on what is kept, not on the step of a drag.
+  const acts = useMemo(
+    () => (
+      <>
+        <Button aria-expanded={working} onClick={() => setWorking(true)}>
+          Working
+        </Button>
+        {isCandidate && latest.current.decide?.(stored)}
+      </>
+    ),
+    // `chosenId` is what the deciding key's words depend on.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [working, isCandidate, stored, chosenId],
+  );
+  const addKey = useMemo(
+    () => (
+      <Button block onClick={() => setPicked(latest.current.onAdd())}>
+        Add a lever to compare
+      </Button>
+    ),
+    [],
+  );
 
   const present = gearbox.gears.find((g) => g.gear === gear) ?? null;
   const shownPair = present ? pairOf(gearbox, present.gear, pair) : pair;
@@ -94,7 +135,8 @@ export function ThrowBench(props: ThrowBenchProps) {
     (name: PointName, at: Point, done: boolean) => {
       const { lever: next, held } = withPoint(selected.lever, name, at);
       if (!done) {
-        setDraft({ id: selected.id, lever: next, held });
+        // Drawn in the frame the pointer moved in, not in one after it.
+        flushSync(() => setDraft({ id: selected.id, lever: next, held }));
         return;
       }
       setDraft(null);
@@ -141,16 +183,7 @@ export function ThrowBench(props: ThrowBenchProps) {
 
   return (
     <>
-      <Answer
-        acts={
-          <>
-            <Button aria-expanded={working} onClick={() => setWorking(true)}>
-              Working
-            </Button>
-            {candidate && props.decide?.(candidate)}
-          </>
-        }
-      >
+      <Answer acts={<>{acts}</>}>
         {trouble ? (
           <>
             <b>{selected.name} cannot be computed: </b>
@@ -166,7 +199,7 @@ export function ThrowBench(props: ThrowBenchProps) {
             In gear <span className="lb">keys 1 to 6, r, 0</span>
           </h2>
           <div className="padbox">
-            <GearPad gearbox={gearbox} lever={lever} gear={gear} onGear={putInGear} />
+            <GearPad {...seatsOf(gearbox, lever)} gear={gear} onGear={putInGear} />
           </div>
           <h2 className="hd2">
             Levers{" "}
@@ -203,9 +236,7 @@ export function ThrowBench(props: ThrowBenchProps) {
             })}
           </ul>
           <div className="add">
-            <Button block onClick={() => setPicked(props.onAdd())}>
-              Add a lever to compare
-            </Button>
+            {addKey}
             {props.extra}
           </div>
         </div>
@@ -223,7 +254,7 @@ export function ThrowBench(props: ThrowBenchProps) {
           held={draft?.held ?? null}
         />
         <div className="bench-right">
-          <Ledger
+          <LateLedger
             old={old}
             oldLever={oldLever}
             candidate={candidate}
@@ -237,12 +268,12 @@ export function ThrowBench(props: ThrowBenchProps) {
       </section>
       <PointStrip
         key={selected.id}
-        setup={selected}
+        setup={stored}
         point={point}
         currency={props.currency}
         onPoint={setPoint}
-        onPatch={(patch, label) => onPatch(selected.id, patch, label)}
-        onRemove={candidate ? () => props.onRemove(candidate.id) : undefined}
+        onPatch={patchStored}
+        onRemove={stored.id === old.id ? undefined : removeStored}
       />
       <Modal
         open={working && Boolean(lever)}

@@ -31,16 +31,34 @@ export interface BenchResult {
   refused: Map<string, Refusal["error"]>;
 }
 
+const known = new WeakMap<LeverGeometry, { gearbox: Gearbox; out: LeverAnswer | Refusal }>();
+
+/** A lever's answer, kept for as long as the lever's record is: dragging one does not solve the others again. */
+function solved(gearbox: Gearbox, lever: LeverGeometry): LeverAnswer | Refusal {
+  const before = known.get(lever);
+  if (before?.gearbox === gearbox) return before.out;
+  const out = answer("lever", { gearbox, lever }) as LeverAnswer | Refusal;
+  known.set(lever, { gearbox, out });
+  return out;
+}
+
 /** Solves every setup on the gearbox and compares them with the first. Well under a millisecond for a few setups. */
-export function solveBench(gearbox: Gearbox, setups: readonly BenchSetup[], limits: CompareLimits): BenchResult {
+export function solveBench(
+  gearbox: Gearbox,
+  setups: readonly BenchSetup[],
+  limits: CompareLimits,
+  selectedId?: string,
+): BenchResult {
   const levers = new Map<string, LeverAnswer>();
   const refused = new Map<string, Refusal["error"]>();
   for (const s of setups) {
-    const out = answer("lever", { gearbox, lever: s.lever });
+    const out = solved(gearbox, s.lever);
     if (isRefusal(out)) refused.set(s.id, out.error);
-    else levers.set(s.id, out as LeverAnswer);
+    else levers.set(s.id, out);
   }
-  const good = setups.filter((s) => levers.has(s.id));
+  // Only the reference and the lever in hand are compared while one is dragged.
+  const wanted = (s: BenchSetup): boolean => selectedId === undefined || s === setups[0] || s.id === selectedId;
+  const good = setups.filter((s) => levers.has(s.id) && wanted(s));
   let compared: BenchResult["compared"] = null;
   if (good.length > 1 && levers.has(setups[0].id)) {
     const out = answer("compare", {

@@ -1,6 +1,7 @@
+import { memo } from "react";
 import type { LeverGeometry, Point } from "../../../core";
 import type { Pose } from "./pose";
-import type { Projection } from "./viewport";
+import { projection, type Projection, type Size, type View } from "./viewport";
 
 export type Stroke = "cand" | "old" | "ghost" | "other";
 
@@ -151,18 +152,10 @@ export function Dimension({ kind, from, to, at, ends, text, upright }: DimProps)
   );
 }
 
-/** Engraved scales at the left and bottom edge, 0 at the pivot, pointers at the selected point. */
-export function Rulers({
-  pr,
-  width,
-  height,
-  pointer,
-}: {
-  pr: Projection;
-  width: number;
-  height: number;
-  pointer: Point | null;
-}) {
+/** Engraved scales at the left and bottom edge, 0 at the pivot. Drawn again only when the view moves. */
+export const Rulers = memo(function Rulers({ view, size }: { view: View; size: Size }) {
+  const pr = projection(view, size);
+  const { width, height } = size;
   const step = [10, 20, 50, 100, 200, 500].find((s) => s * pr.scale >= 7) ?? 500;
   const major = step * 10;
   const ticks = (from: number, to: number): number[] => {
@@ -173,37 +166,40 @@ export function Rulers({
   const tl = pr.back(26, 0);
   const br = pr.back(width, height - 24);
   const lengthOf = (v: number): number => (v % major === 0 ? 13 : v % (step * 5) === 0 ? 9 : 5);
+  const [zs, xs] = [ticks(br.zMm, tl.zMm), ticks(tl.xMm, br.xMm)];
+  const marks =
+    zs.map((z) => `M26 ${pr.y(z).toFixed(1)}h${-lengthOf(z)}`).join("") +
+    xs.map((x) => `M${pr.x(x).toFixed(1)} ${height - 24}v${lengthOf(x)}`).join("");
   return (
     <g className="rulers" aria-hidden="true">
       <rect x="0" y="0" width="26" height={height} className="ground" />
       <rect x="0" y={height - 24} width={width} height="24" className="ground" />
       <path className="rul" d={`M26 0V${height - 24}H${width}`} />
-      {ticks(br.zMm, tl.zMm).map((z) => (
-        <g key={`z${z}`}>
-          <path className="tk" d={`M26 ${pr.y(z)}h${-lengthOf(z)}`} />
-          {z % major === 0 && (
-            <text className="rt" transform={`translate(11 ${pr.y(z)}) rotate(-90)`} textAnchor="middle">
-              {Math.abs(z)}
-            </text>
-          )}
-        </g>
-      ))}
-      {ticks(tl.xMm, br.xMm).map((x) => (
-        <g key={`x${x}`}>
-          <path className="tk" d={`M${pr.x(x)} ${height - 24}v${lengthOf(x)}`} />
-          {x % major === 0 && pr.x(x) > 44 && pr.x(x) < width - 18 && (
-            <text className="rt" x={pr.x(x)} y={height - 1} textAnchor="middle">
-              {Math.abs(x)}
-            </text>
-          )}
-        </g>
-      ))}
-      {pointer && (
-        <>
-          <path className="ptr" d={`M26 ${pr.y(pointer.zMm)}l-9 -5v10z`} />
-          <path className="ptr" d={`M${pr.x(pointer.xMm)} ${height - 24}l-5 9h10z`} />
-        </>
-      )}
+      <path className="tk" d={marks} />
+      {zs
+        .filter((z) => z % major === 0)
+        .map((z) => (
+          <text key={z} className="rt" transform={`translate(11 ${pr.y(z)}) rotate(-90)`} textAnchor="middle">
+            {Math.abs(z)}
+          </text>
+        ))}
+      {xs
+        .filter((x) => x % major === 0 && pr.x(x) > 44 && pr.x(x) < width - 18)
+        .map((x) => (
+          <text key={x} className="rt" x={pr.x(x)} y={height - 1} textAnchor="middle">
+            {Math.abs(x)}
+          </text>
+        ))}
+    </g>
+  );
+});
+
+/** Pointers on both scales at the selected point. */
+export function RulerPointers({ pr, height, at }: { pr: Projection; height: number; at: Point }) {
+  return (
+    <g aria-hidden="true">
+      <path className="ptr" d={`M26 ${pr.y(at.zMm)}l-9 -5v10z`} />
+      <path className="ptr" d={`M${pr.x(at.xMm)} ${height - 24}l-5 9h10z`} />
     </g>
   );
 }

@@ -1,0 +1,25 @@
+import { spawnSync } from "node:child_process";
+import { bundleFigures } from "./bundle";
+import { dragFigures } from "./drag";
+import { recordFigures } from "./records";
+import { report, type Figure } from "./report";
+import { solverFigures } from "./solver";
+
+const parts: Record<string, () => Figure[] | Promise<Figure[]>> = {
+  solver: solverFigures,
+  records: recordFigures,
+  bundle: bundleFigures,
+  drag: dragFigures,
+};
+
+const wanted = process.argv.slice(2);
+const names = wanted.length ? wanted : Object.keys(parts);
+const unknown = names.find((n) => !parts[n]);
+if (unknown) {
+  console.error(`bench: got "${unknown}"; accepted: ${Object.keys(parts).join(", ")}`);
+  process.exit(2);
+}
+if (names.some((n) => n === "bundle" || n === "drag")) spawnSync("node", ["scripts/build.mjs"], { stdio: "inherit" });
+let good = true;
+for (const name of names) good = report(await parts[name]()) && good;
+process.exit(good ? 0 : 1);

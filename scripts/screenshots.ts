@@ -1,0 +1,98 @@
+import { spawn } from "node:child_process";
+import { mkdirSync } from "node:fs";
+import { chromium, type Page } from "@playwright/test";
+
+/** Takes one picture of each main view from the demo's data, for the README. */
+const PORT = 4394;
+const FOLDER = "docs/screenshots";
+const address = `http://127.0.0.1:${PORT}`;
+
+const server = spawn(process.execPath, ["scripts/e2e-server.mjs", String(PORT)], {
+  stdio: ["ignore", "inherit", "inherit"],
+});
+const ready = async (): Promise<void> => {
+  for (let i = 0; i < 400; i++) {
+    if (
+      await fetch(`${address}/api/yard`).then(
+        (r) => r.ok,
+        () => false,
+      )
+    )
+      return;
+    await new Promise((r) => setTimeout(r, 250));
+  }
+  throw new Error("the program did not start");
+};
+
+interface Shot {
+  name: string;
+  path: string;
+  size?: [number, number];
+  dark?: boolean;
+  prepare?: (page: Page) => Promise<unknown>;
+}
+
+async function shots(): Promise<Shot[]> {
+  const { jobs } = (await (await fetch(`${address}/api/yard`)).json()) as { jobs: { id: string; number: number }[] };
+  const { vehicles } = (await (await fetch(`${address}/api/vehicles?search=0007`)).json()) as {
+    vehicles: { id: string }[];
+  };
+  const dossier = (await (await fetch(`${address}/api/vehicles/${vehicles[0].id}`)).json()) as {
+    jobs: { id: string; number: number }[];
+  };
+  const job = (number: number): string => `/jobs/${jobs.find((j) => j.number === number)?.id}`;
+  const closed = dossier.jobs.find((j) => j.number === 205)?.id;
+  return [
+    { name: "yard", path: "/yard" },
+    { name: "ask", path: `${job(219)}/ask` },
+    { name: "gauge", path: `${job(216)}/gauge` },
+    {
+      name: "throw-bench",
+      path: `${job(214)}/compare`,
+      prepare: (page) => page.getByRole("button", { name: "3rd", exact: true }).click(),
+    },
+    { name: "plan", path: `${job(215)}/plan` },
+    { name: "fit", path: `${job(217)}/fit`, prepare: (page) => page.getByLabel(/Wrench reading/).fill("61.4") },
+    {
+      name: "fit-tablet",
+      path: `${job(217)}/fit`,
+      size: [820, 1180],
+      dark: true,
+      prepare: (page) => page.getByLabel(/Wrench reading/).fill("61.4"),
+    },
+    { name: "prove", path: `/jobs/${closed}/prove` },
+    { name: "record", path: `/jobs/${closed}/record` },
+    { name: "dossier", path: `/vehicles/${vehicles[0].id}` },
+    { name: "desk-measurement", path: "/desk/measurement" },
+    { name: "desk-torque-text", path: "/desk/torque-text" },
+    { name: "shop", path: "/shop" },
+  ];
+}
+
+await ready();
+mkdirSync(FOLDER, { recursive: true });
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM_PATH ?? "/usr/bin/chromium",
+  args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"],
+});
+for (const { name, path, size = [1280, 800], dark, prepare } of await shots()) {
+  const page = await browser.newPage({
+    viewport: { width: size[0], height: size[1] },
+    colorScheme: dark ? "dark" : "light",
+    reducedMotion: "reduce",
+    locale: "en-GB",
+  });
+  await page.goto(`${address}/yard`);
+  await page.getByRole("button", { name: /who works here/ }).click();
+  await page.getByRole("button", { name: /E. Corrow/ }).click();
+  await page.goto(address + path);
+  await page.waitForLoadState("networkidle");
+  await page.waitForTimeout(500);
+  await prepare?.(page);
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: `${FOLDER}/${name}.png` });
+  await page.close();
+  console.log(name);
+}
+await browser.close();
+server.kill("SIGTERM");
