@@ -106,6 +106,7 @@ export class JobTale {
 
   async tell(label: string): Promise<void> {
     const job = this.teller.client.create("job", this.job, this.id);
-    await this.teller.client.change(`job:${this.id}`, label, [job, ...this.operations], this.by);
+    // In the shop's list, so that undo inside a job does not take the whole job away.
+    await this.teller.client.change("shop", label, [job, ...this.operations], this.by);
   }
 }

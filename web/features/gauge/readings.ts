@@ -22,10 +22,16 @@ export function gearPairs(gearbox: Gearbox | null): { from: string; to: string }
   );
 }
 
-/** The pair a shop measures first: third to fourth where there is one. */
+/** The pair a shop measures first: third to fourth where there is one, else the two gears nearest to neutral. */
 export function mainPair(gearbox: Gearbox | null): { from: string; to: string } {
   const pairs = gearPairs(gearbox);
-  return pairs.find((p) => p.from === "3" && p.to === "4") ?? pairs[0] ?? { from: "3", to: "4" };
+  const travel = (name: string): number => {
+    const g = gearbox?.gears.find((x) => x.gear === name);
+    return Math.abs(g?.travelMm ?? g?.travelDeg ?? 0);
+  };
+  const span = (p: { from: string; to: string }): number => travel(p.from) + travel(p.to);
+  const nearest = pairs.length ? pairs.reduce((a, b) => (span(b) < span(a) ? b : a)) : { from: "3", to: "4" };
+  return pairs.find((p) => p.from === "3" && p.to === "4") ?? nearest;
 }
 
 export const findReading = (readings: readonly Reading[], m: Measurand, phase: Phase): Reading | undefined =>

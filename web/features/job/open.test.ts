@@ -69,6 +69,8 @@ describe("proof", () => {
 
   it("takes third to fourth where there is one, and knows what a tape reads to", () => {
     expect(mainPair(exampleGearbox("rod"))).toEqual({ from: "3", to: "4" });
+    const line = [26, 13, -13, -26].map((travelDeg, i) => ({ gear: "PRD2"[i], column: "gate", travelDeg }));
+    expect(mainPair({ gears: line })).toEqual({ from: "R", to: "D" });
     expect(mainPair(null)).toEqual({ from: "3", to: "4" });
     expect(usualResolution("tape", "inch").base).toBeCloseTo(1.5875, 9);
   });

@@ -11,6 +11,7 @@ import { TextField } from "../../ui/TextField";
 import { measurandsOf } from "../gauge/GaugeStage";
 import { comparisonOf, findReading, resultOf } from "../gauge/readings";
 import { measurandName, ReadingCard } from "../gauge/ReadingCard";
+import { JobHistory } from "../job/JobHistory";
 import type { StageProps } from "../job/JobPage";
 import { BeforeAfterScale } from "./BeforeAfterScale";
 import { CLAIM_WORDS, claimVerdict } from "./claim";
@@ -125,6 +126,10 @@ export default function ProveStage({ view, edit }: StageProps) {
             It stands on the customer’s sheet.{" "}
             {units.system === "inch" ? "Figures there are in inches and millimetres." : ""}
           </p>
+          <h2 className="hd2" style={{ marginTop: 16 }}>
+            What was changed
+          </h2>
+          <JobHistory jobId={job.id} />
         </aside>
       </div>
     </>

@@ -45,7 +45,7 @@ export function ShopPage() {
         <div>
           <section className="sect">
             <h2 className="hd2">The shop</h2>
-            <div className="fields">
+            <div className="fields shopfields">
               <TextField
                 label="name, as it stands on the record"
                 value={shop.name}
