@@ -1,3 +1,4 @@
+export * from "./judge";
 export * from "./linkage";
 export * from "./material";
 export * from "./quantity";

@@ -20,15 +20,15 @@ test("the slice by keyboard: stages, symptom, reading, gear, point, signature, u
   const chip = page.getByRole("button", { name: /^Jumps out of gear/ });
   await chip.focus();
   await page.keyboard.press("ArrowRight");
-  await expect(page.getByRole("button", { name: "Jumps out of gear: present" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Jumps out of gear: present", exact: true })).toBeVisible();
   await page.keyboard.press("ArrowLeft");
-  await expect(page.getByRole("button", { name: "Jumps out of gear: absent" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Jumps out of gear: absent", exact: true })).toBeVisible();
   await saved(page);
   await page.keyboard.press("Control+z");
   await page.keyboard.press("Control+z");
-  await expect(page.getByRole("button", { name: "Jumps out of gear: not asked" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Jumps out of gear: not asked", exact: true })).toBeVisible();
   await page.keyboard.press("Control+Shift+z");
-  await expect(page.getByRole("button", { name: "Jumps out of gear: present" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Jumps out of gear: present", exact: true })).toBeVisible();
 
   await page.keyboard.press("]");
   await expect(page.getByRole("tab", { name: /Gauge/ })).toHaveAttribute("aria-selected", "true");
@@ -36,7 +36,7 @@ test("the slice by keyboard: stages, symptom, reading, gear, point, signature, u
   await expect(page.getByLabel("first reading").first()).toBeFocused();
   await page.keyboard.type("118 mm");
   await page.keyboard.press("Enter");
-  await expect(answer(page)).toContainText("3 readings still to take");
+  await expect(page.getByText("118.0 mm").first()).toBeVisible();
   await page.getByRole("tab", { name: /Gauge/ }).focus();
   await page.keyboard.press("ArrowRight");
   await expect(page.getByRole("tab", { name: /Compare/ })).toBeFocused();

@@ -19,12 +19,14 @@ test("from complaint to record: a new vehicle, by mouse", async ({ page }) => {
 
   await expect(page.getByRole("heading", { name: "Tolgarth 5" })).toBeVisible();
   await page.getByRole("button", { name: /^Neutral cannot be told from a gear/ }).click();
-  await expect(page.getByRole("button", { name: "Neutral cannot be told from a gear: present" })).toBeVisible();
+  await expect(
+    page.getByRole("button", { name: "Neutral cannot be told from a gear: present", exact: true }),
+  ).toBeVisible();
   await page.getByRole("button", { name: /^Jumps out of gear/ }).click();
   await page.getByRole("button", { name: /^Jumps out of gear/ }).click();
-  await expect(answer(page)).toContainText("one symptom present, 1 absent");
+  await expect(answer(page)).toContainText(/^Next: /);
 
-  await page.getByRole("button", { name: "Go on to Gauge" }).click();
+  await page.getByRole("tab", { name: /Gauge/ }).click();
   const throwCard = page.getByRole("region", { name: /^Throw at the knob/ });
   await throwCard.getByLabel("first reading").fill("5 1/4 in");
   await expect(throwCard.getByText("= 133.4 mm")).toBeVisible();

@@ -1,15 +1,17 @@
 import {
   checkCompare,
+  checkDiagnose,
   checkLeverInput,
   checkTorqueSequence,
   compareInput,
+  diagnoseInput,
   leverInput,
   measurementInput,
   refusal,
   torqueSequenceInput,
   torqueTextInput,
 } from "../contract";
-import { compare, lever, measurement, readTorque, torqueSequence } from "../core";
+import { compare, diagnose, lever, measurement, readTorque, torqueSequence } from "../core";
 import { model, type Model } from "./model";
 
 /** Every model the product answers, in the order they are listed. Adding one is one entry here. */
@@ -46,6 +48,13 @@ export const models: readonly Model[] = [
       const where = position >= text.length ? "the text ends early" : `cannot read "${text.slice(position)}"`;
       return refusal("parse", "text", text, expected, `${where}: expected ${expected}`, { position });
     },
+  }),
+  model({
+    name: "diagnose",
+    asks: "Which part is it, and what is worth testing next?",
+    input: diagnoseInput,
+    check: checkDiagnose,
+    compute: diagnose,
   }),
   model({
     name: "measurement",

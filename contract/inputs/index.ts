@@ -1,3 +1,4 @@
+export * from "./diagnose";
 export * from "./lever";
 export * from "./compare";
 export * from "./torque";

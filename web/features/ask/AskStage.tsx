@@ -1,103 +1,260 @@
-import { Button } from "antd";
+import { Button, Modal } from "antd";
+import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
-import type { StageProps } from "../job/JobPage";
-import { count } from "../../format/words";
-import { Answer } from "../../ui/Answer";
+import { formatNumber } from "../../../core";
+import { LAYOUT_NAMES, SHIFTER_NAMES } from "../../format/words";
+import { Answer, Num } from "../../ui/Answer";
 import { SymptomChip, type ThreeState } from "../../ui/slots";
 import { TextField } from "../../ui/TextField";
-import { SYMPTOMS } from "./symptoms";
+import type { StageProps } from "../job/JobPage";
+import { AT_THE_LEVER, diagnosisOf, type Diagnosis } from "./diagnosis";
+import { Suspects } from "./Suspects";
+import { TestDialog, TestsWorth } from "./TestsWorth";
 import "./ask.css";
 
-const GROUPS = [
-  { about: "shifter", title: "At the lever" },
-  { about: "mounts", title: "Engine, gearbox and shafts" },
-] as const;
-
-/** The complaint in the driver's words, and what it does and does not do. */
+/** The complaint in the driver's words, what the tests showed, and what the numbers make of both. */
 export default function AskStage({ view, edit }: StageProps) {
-  const { job } = view;
+  const { job, vehicle } = view;
   const navigate = useNavigate();
+  const [test, setTest] = useState<string | null>(null);
+  const [working, setWorking] = useState(false);
+  const diagnosis = useMemo(() => diagnosisOf(vehicle, job.symptoms), [vehicle, job.symptoms]);
+  const { answer, knowledge, observed } = diagnosis;
+  const numbers = new Map(observed.map((o, i) => [o.id, i + 1]));
   const stateOf = (id: string): ThreeState => job.symptoms[id] ?? "untried";
-  const present = SYMPTOMS.filter((s) => stateOf(s.id) === "present");
-  const absent = SYMPTOMS.filter((s) => stateOf(s.id) === "absent");
-  const answered = present.length + absent.length;
-  const numbers = new Map([...present, ...absent].map((s, i) => [s.id, i + 1]));
 
   const move = (id: string, state: ThreeState, words: string): void => {
     const symptoms = { ...job.symptoms };
-    if (state === "untried") delete symptoms[id];
-    else symptoms[id] = state;
+    // The latest answer stands last: the suspects' steps follow the order of asking.
+    delete symptoms[id];
+    if (state !== "untried") symptoms[id] = state;
     edit.update("job", job, { symptoms }, `${words}: ${state === "untried" ? "not asked" : state}`);
   };
+  const symptoms = knowledge.observations.filter((o) => o.kind === "symptom");
+  const results = knowledge.observations.filter((o) => o.kind === "result");
+  const tried = results.filter((o) => job.symptoms[o.id]);
+  const suggested = new Set(
+    answer.next
+      .filter((n) => !n.test.startsWith("ask:"))
+      .slice(0, 3)
+      .flatMap((n) => knowledge.tests.find((t) => t.id === n.test)?.results ?? []),
+  );
+  const shownResults = results.filter((o) => job.symptoms[o.id] || suggested.has(o.id));
+  const nextTest = answer.next.find((n) => !n.test.startsWith("ask:"));
+
+  const chips = (list: typeof symptoms) => (
+    <div className="chips">
+      {list.map((s) => (
+        <SymptomChip
+          key={s.id}
+          words={s.label}
+          state={stateOf(s.id)}
+          number={numbers.get(s.id)}
+          onChange={(state) => move(s.id, state, s.label)}
+        />
+      ))}
+    </div>
+  );
 
   return (
     <>
       <Answer
         acts={
-          <Button type="primary" onClick={() => void navigate(`/jobs/${job.id}/gauge`)}>
-            Go on to Gauge
-          </Button>
+          <>
+            <Button onClick={() => setWorking(true)}>Working</Button>
+            {nextTest && !answer.stop && observed.length > 0 ? (
+              <Button type="primary" onClick={() => setTest(nextTest.test)}>
+                Start this test
+              </Button>
+            ) : (
+              <Button type="primary" onClick={() => void navigate(`/jobs/${job.id}/gauge`)}>
+                Go on to Gauge
+              </Button>
+            )}
+          </>
         }
       >
-        {!job.complaint ? (
-          <>
-            <b>Write down what the driver says,</b> in the driver’s own words, then tap what it does and does not do.
-          </>
-        ) : !answered ? (
-          <>
-            <b>Tap what it does and what it does not do.</b> An answer of “no” tells as much as a “yes”.
-          </>
-        ) : (
-          <>
-            <b>{present.length ? count(present.length, "symptom") : "No symptom"} present,</b> {absent.length} absent,{" "}
-            {SYMPTOMS.length - answered} not asked. Measure before anything comes apart.
-          </>
-        )}
+        <AskSentence diagnosis={diagnosis} complaint={job.complaint} />
       </Answer>
       <div className="ask">
-        <section className="sect">
-          <h2 className="hd2">
-            In the driver’s words
-            <span className="lb">{job.complaintNote || "when, by whom, how it was taken"}</span>
-          </h2>
-          <TextField
-            label="Complaint"
-            hideLabel
-            lines={4}
-            value={job.complaint}
-            placeholder="The stick jumps when I come off the pedal…"
-            onCommit={(complaint) => edit.update("job", job, { complaint }, "Complaint")}
-          />
-          <div style={{ height: 12 }} />
-          <TextField
-            label="How it was taken"
-            value={job.complaintNote}
-            placeholder="08:25, by telephone"
-            onCommit={(complaintNote) => edit.update("job", job, { complaintNote }, "How the complaint was taken")}
-          />
-        </section>
-        <div className="ask-chips">
-          {GROUPS.map(({ about, title }) => (
-            <section key={about} className="sect">
-              <h2 className="hd2">
-                {title}
-                <span className="lb">tap to move the knob: present, absent, not asked</span>
-              </h2>
-              <div className="chips">
-                {SYMPTOMS.filter((s) => s.about === about).map((s) => (
-                  <SymptomChip
-                    key={s.id}
-                    words={s.words}
-                    state={stateOf(s.id)}
-                    number={numbers.get(s.id)}
-                    onChange={(state) => move(s.id, state, s.words)}
-                  />
-                ))}
-              </div>
-            </section>
-          ))}
+        <div className="ask-left">
+          <section className="sect">
+            <h2 className="hd2">
+              In the driver’s words
+              <span className="lb">
+                {SHIFTER_NAMES[vehicle.shifterKind]}, {LAYOUT_NAMES[vehicle.layout]}
+              </span>
+            </h2>
+            <TextField
+              label="Complaint"
+              hideLabel
+              lines={2}
+              value={job.complaint}
+              placeholder="The stick jumps when I come off the pedal…"
+              onCommit={(complaint) => edit.update("job", job, { complaint }, "Complaint")}
+            />
+            <div style={{ height: 8 }} />
+            <TextField
+              label="How it was taken"
+              value={job.complaintNote}
+              placeholder="08:25, by telephone"
+              onCommit={(complaintNote) => edit.update("job", job, { complaintNote }, "How the complaint was taken")}
+            />
+          </section>
+          <section className="sect">
+            <h2 className="hd2">
+              What it does at the lever
+              <span className="lb">tap to move the knob: present, absent, not asked</span>
+            </h2>
+            {chips(symptoms.filter((s) => AT_THE_LEVER.has(s.id)))}
+          </section>
+          <section className="sect">
+            <h2 className="hd2">What engine, gearbox and shafts do</h2>
+            {chips(symptoms.filter((s) => !AT_THE_LEVER.has(s.id)))}
+          </section>
+          <section className="sect">
+            <h2 className="hd2">
+              What the tests showed{" "}
+              <span className="lb">
+                {tried.length} of {results.length} tried
+              </span>
+            </h2>
+            {chips(shownResults)}
+          </section>
+        </div>
+        <div className="ask-right">
+          <Suspects diagnosis={diagnosis} />
+          {answer.moreThanOne && (
+            <p className="caution">
+              More than one fault is likely: the first suspect hardly explains{" "}
+              {answer.unexplained
+                .map((id) => knowledge.observations.find((o) => o.id === id)?.label.toLowerCase())
+                .join(", ")}
+              .
+            </p>
+          )}
+          <TestsWorth diagnosis={diagnosis} onOpen={setTest} />
         </div>
       </div>
+      <TestDialog testId={test} diagnosis={diagnosis} stateOf={stateOf} onAnswer={move} onClose={() => setTest(null)} />
+      <Modal open={working} title="Working" footer={null} width={640} onCancel={() => setWorking(false)}>
+        <AskWorking diagnosis={diagnosis} />
+      </Modal>
     </>
+  );
+}
+
+const pct = (p: number): string => formatNumber(p * 100, 0);
+const lower = (label: string): string => label.charAt(0).toLowerCase() + label.slice(1);
+
+function AskSentence({ diagnosis, complaint }: { diagnosis: Diagnosis; complaint: string }) {
+  const { answer, observed } = diagnosis;
+  const [first, second] = answer.posterior;
+  const next = answer.next.find((n) => !n.test.startsWith("ask:"));
+  if (!observed.length) {
+    return complaint ? (
+      <>
+        <b>Tap what it does and what it does not do.</b> An answer of “no” tells as much as a “yes”.
+      </>
+    ) : (
+      <>
+        <b>Write down what the driver says,</b> in the driver’s own words, then tap what it does and does not do.
+      </>
+    );
+  }
+  const standing = (
+    <>
+      {first.label} leads at <Num>{pct(first.p)}</Num>
+      {"\u202f%"}
+      {first.referOn && ", not ours"}
+      {second && (
+        <>
+          ; {lower(second.label)}
+          {second.referOn && ", not ours,"} follows at <Num>{pct(second.p)}</Num>
+          {"\u202f%"}
+        </>
+      )}
+      .
+    </>
+  );
+  if (answer.stopReason === "lead") {
+    return (
+      <>
+        <b>
+          {first.label}, {pct(first.p)}
+          {"\u202f%"}.
+        </b>{" "}
+        {first.referOn
+          ? "This is not our work: refer the customer on."
+          : "Sure enough to act on. Measure before it comes apart."}
+      </>
+    );
+  }
+  if (answer.stopReason === "noGain" || !next) {
+    return (
+      <>
+        <b>No test left tells enough.</b> {standing}
+      </>
+    );
+  }
+  return (
+    <>
+      <b>Next: {lower(next.label)}.</b> <Num>{formatNumber(next.minutes, 0)}</Num> min, and it tells most. {standing}
+    </>
+  );
+}
+
+function AskWorking({ diagnosis }: { diagnosis: Diagnosis }) {
+  const { answer, observed, knowledge } = diagnosis;
+  const [leader] = answer.posterior;
+  const label = new Map(knowledge.observations.map((o) => [o.id, o.label]));
+  const row = knowledge.table[leader.fault] ?? {};
+  return (
+    <div className="working">
+      <p>
+        Bayes’ rule: each answer multiplies a suspect’s odds by how much likelier the answer is with that fault than
+        with the others; one leading fault is assumed. A test is worth what it is expected to tell, in bits, by the
+        minutes it takes. Likelihoods are a starting table, engineering judgement.
+      </p>
+      <table className="ledger">
+        <thead>
+          <tr>
+            <th>answer</th>
+            <th>with {lower(leader.label)}</th>
+            <th>odds</th>
+            <th className="txt" style={{ paddingLeft: 12 }}>
+              why
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {observed.map((o, i) => {
+            const stated = row[o.id] ?? knowledge.observations.find((x) => x.id === o.id)?.faultFree ?? "rarely";
+            return (
+              <tr key={o.id}>
+                <td style={{ whiteSpace: "normal" }}>
+                  {o.present ? "" : "not: "}
+                  {label.get(o.id)}
+                </td>
+                <td>
+                  {typeof stated === "number"
+                    ? formatNumber(stated, 2)
+                    : stated === "nearlyAlways"
+                      ? "nearly always"
+                      : stated}
+                </td>
+                <td className="n">×{formatNumber(Math.exp(answer.moves[i].logOdds), 2)}</td>
+                <td className="txt" style={{ whiteSpace: "normal", paddingLeft: 12 }}>
+                  {knowledge.reasons?.[leader.fault]?.[o.id] ?? ""}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <p className="lb" style={{ marginTop: 8 }}>
+        {formatNumber(answer.entropyBits, 2)} bits of doubt left.
+      </p>
+    </div>
   );
 }

@@ -9,7 +9,7 @@ import { OriginLegend, OriginMark } from "../../ui/marks";
 import { Tag } from "../../ui/pictograms";
 import { Skeleton, Trouble } from "../../ui/states";
 import { torqueWords } from "../../ui/SpecField";
-import { SYMPTOMS } from "../ask/symptoms";
+import { OBSERVATION_WORDS } from "../ask/diagnosis";
 import { limitsOf, progressOf, specOf } from "../fit/progress";
 import { measurandsOf } from "../gauge/GaugeStage";
 import { comparisonOf, findReading, resultOf } from "../gauge/readings";
@@ -126,8 +126,9 @@ function Summary({ view }: { view: JobView }) {
 
 function Complaint({ view }: { view: JobView }) {
   const of = (state: "present" | "absent"): string =>
-    SYMPTOMS.filter((s) => view.job.symptoms[s.id] === state)
-      .map((s) => s.words.charAt(0).toLowerCase() + s.words.slice(1))
+    Object.entries(view.job.symptoms)
+      .flatMap(([id, s]) => (s === state ? [OBSERVATION_WORDS.get(id) ?? id] : []))
+      .map((words) => words.charAt(0).toLowerCase() + words.slice(1))
       .join("; ");
   const [present, absent] = [of("present"), of("absent")];
   if (!view.job.complaint && !present) return null;

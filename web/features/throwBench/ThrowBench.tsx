@@ -1,5 +1,5 @@
 import { Button, Modal } from "antd";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { flushSync } from "react-dom";
 import type { CompareLimits, Gearbox, Point } from "../../../core";
 import { useKeys } from "../../app/keys";
@@ -82,15 +82,12 @@ export function ThrowBench(props: ThrowBenchProps) {
   // The strip shows what is kept; while a point is dragged its figures stand beside the point itself, and the
   // strip's many fields need not be drawn again at every step.
   const stored = props.setups.find((s) => s.id === selected.id) ?? selected;
-  const latest = useRef(props);
-  useEffect(() => {
-    latest.current = props;
-  });
+  const { onRemove, onAdd, decide } = props;
   const patchStored = useCallback(
-    (patch: SetupPatch, label: string) => latest.current.onPatch(stored.id, patch, label),
-    [stored.id],
+    (patch: SetupPatch, label: string) => onPatch(stored.id, patch, label),
+    [onPatch, stored.id],
   );
-  const removeStored = useCallback(() => latest.current.onRemove(stored.id), [stored.id]);
+  const removeStored = useCallback(() => onRemove(stored.id), [onRemove, stored.id]);
 
   const isCandidate = stored.id !== old.id;
   // Keys depend on what is kept, not on the step of a drag.
@@ -100,20 +97,18 @@ export function ThrowBench(props: ThrowBenchProps) {
         <Button aria-expanded={working} onClick={() => setWorking(true)}>
           Working
         </Button>
-        {isCandidate && latest.current.decide?.(stored)}
+        {isCandidate && decide?.(stored)}
       </>
     ),
-    // `chosenId` is what the deciding key's words depend on.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [working, isCandidate, stored, chosenId],
+    [working, isCandidate, stored, decide],
   );
   const addKey = useMemo(
     () => (
-      <Button block onClick={() => setPicked(latest.current.onAdd())}>
+      <Button block onClick={() => setPicked(onAdd())}>
         Add a lever to compare
       </Button>
     ),
-    [],
+    [onAdd],
   );
 
   const present = gearbox.gears.find((g) => g.gear === gear) ?? null;

@@ -1,0 +1,145 @@
+import { z } from "zod";
+import { defaultKnowledge, likelihoodWords, type DiagnoseInput, type Knowledge } from "../../core";
+import { list, num, over, text, word } from "../fields";
+import { ACCEPTS, refusal, type Refusal } from "../refusal";
+import { firstRepeat } from "./lever";
+
+const probability = num(0.001, 0.999);
+const likelihoodSays = `${ACCEPTS}${likelihoodWords.join(", ")} or a number from 0.001 to 0.999`;
+const likelihood = z.union([z.enum(likelihoodWords), z.number().min(0.001).max(0.999)], {
+  error: () => likelihoodSays,
+});
+
+const shifters = ["direct", "rod", "cable"] as const;
+const layouts = ["northSouth", "eastWest"] as const;
+const applies = z
+  .strictObject({
+    shifter: list(word(shifters), 1, 3).optional(),
+    layout: list(word(layouts), 1, 2).optional(),
+  })
+  .optional();
+
+const hands = z.union([z.literal(1), z.literal(2)], { error: () => `${ACCEPTS}1 or 2` });
+
+export const knowledgeSchema = z.strictObject({
+  about: z.string().max(2000).optional(),
+  words: z
+    .strictObject({
+      never: probability.default(0.02),
+      rarely: probability.default(0.1),
+      sometimes: probability.default(0.35),
+      often: probability.default(0.7),
+      nearlyAlways: probability.default(0.93),
+    })
+    .prefault({}),
+  faults: list(
+    z.strictObject({
+      id: text(),
+      label: text(),
+      prior: over(0, 1e6),
+      referOn: z.boolean().optional(),
+      applies,
+    }),
+    1,
+    200,
+  ),
+  observations: list(
+    z.strictObject({
+      id: text(),
+      label: text(),
+      kind: word(["symptom", "result"]),
+      faultFree: likelihood.default("rarely"),
+      minutes: over(0, 10000, "min").optional(),
+      applies,
+    }),
+    1,
+    500,
+  ),
+  tests: list(
+    z.strictObject({
+      id: text(),
+      label: text(),
+      minutes: over(0, 10000, "min"),
+      hands: hands.default(1),
+      results: list(text(), 1, 6),
+      applies,
+    }),
+    0,
+    200,
+  ),
+  table: z.record(text(), z.record(text(), likelihood)),
+  reasons: z.record(text(), z.record(text(), z.string().max(400))).optional(),
+}) satisfies z.ZodType<Knowledge>;
+
+export const diagnoseInput = z.strictObject({
+  observations: list(
+    z.strictObject({ id: text(), present: z.boolean({ error: () => `${ACCEPTS}true or false` }) }),
+    0,
+    500,
+  ).default([]),
+  vehicle: z.strictObject({ shifter: word(shifters), layout: word(layouts) }).optional(),
+  knowledge: knowledgeSchema.default(defaultKnowledge),
+  lead: z
+    .number({ error: () => `${ACCEPTS}a number over 0.5 and under 1` })
+    .gt(0.5, { error: () => `${ACCEPTS}a number over 0.5 and under 1` })
+    .lt(1, { error: () => `${ACCEPTS}a number over 0.5 and under 1` })
+    .default(0.85),
+  minGainBits: num(0, 10, "bit").default(0.05),
+  repaired: list(text(), 0, 200).optional(),
+}) satisfies z.ZodType<DiagnoseInput>;
+
+/** Ids that repeat or lead nowhere inside a table. */
+export function checkKnowledge(k: Knowledge, path = "knowledge"): Refusal | null {
+  for (const part of ["faults", "observations", "tests"] as const) {
+    const ids = k[part].map((x: { id: string }) => x.id);
+    const repeat = firstRepeat(ids);
+    if (repeat >= 0) {
+      return refusal("invalid_input", `${path}.${part}[${repeat}].id`, ids[repeat], "an id not used before");
+    }
+  }
+  const observations = new Set(k.observations.map((o) => o.id));
+  const faults = new Set(k.faults.map((f) => f.id));
+  for (const [i, test] of k.tests.entries()) {
+    const repeat = firstRepeat(test.results);
+    if (repeat >= 0) {
+      return refusal(
+        "invalid_input",
+        `${path}.tests[${i}].results[${repeat}]`,
+        test.results[repeat],
+        "an id not used before",
+      );
+    }
+    for (const [j, result] of test.results.entries()) {
+      if (!observations.has(result)) {
+        return refusal("invalid_input", `${path}.tests[${i}].results[${j}]`, result, "the id of an observation");
+      }
+    }
+  }
+  for (const [fault, row] of Object.entries(k.table)) {
+    if (!faults.has(fault)) return refusal("invalid_input", `${path}.table.${fault}`, fault, "the id of a fault");
+    const stray = Object.keys(row).find((o) => !observations.has(o));
+    if (stray) return refusal("invalid_input", `${path}.table.${fault}.${stray}`, stray, "the id of an observation");
+  }
+  return null;
+}
+
+/** The table itself, then the answers and repairs that refer to it. */
+export function checkDiagnose(input: DiagnoseInput): Refusal | null {
+  const { knowledge } = input;
+  const ids = input.observations.map((o) => o.id);
+  const repeat = firstRepeat(ids);
+  const known = new Set(knowledge.observations.map((o) => o.id));
+  for (const [i, id] of ids.entries()) {
+    if (!known.has(id))
+      return refusal("invalid_input", `observations[${i}].id`, id, "the id of an observation of the table");
+    if (i === repeat) return refusal("invalid_input", `observations[${i}].id`, id, "an observation given once");
+  }
+  const table = checkKnowledge(knowledge);
+  if (table) return table;
+  const faults = new Set(knowledge.faults.map((f) => f.id));
+  const stray = input.repaired?.findIndex((f) => !faults.has(f)) ?? -1;
+  if (stray >= 0) {
+    return refusal("invalid_input", `repaired[${stray}]`, input.repaired?.[stray], "the id of a fault of the table");
+  }
+  return null;
+}

@@ -1,0 +1,15 @@
+export { diagnose, oddsPaths } from "./diagnose";
+export type { DiagnoseAnswer, DiagnoseInput, Move, NextTest, Observed, Suspect } from "./diagnose";
+export { defaultKnowledge, knowledgeFor, likelihood, likelihoodWords } from "./knowledge";
+export type {
+  Applies,
+  BenchTest,
+  Fault,
+  Knowledge,
+  LayoutOfTable,
+  Likelihood,
+  LikelihoodWord,
+  Observable,
+  ShifterOfTable,
+  VehicleKind,
+} from "./knowledge";
