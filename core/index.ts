@@ -1,4 +1,5 @@
 export * from "./judge";
 export * from "./linkage";
 export * from "./material";
+export * from "./play";
 export * from "./quantity";

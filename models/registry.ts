@@ -1,6 +1,9 @@
 import {
   checkCompare,
   checkDiagnose,
+  answerSlack,
+  checkSlack,
+  slackInput,
   checkLeverInput,
   checkTorqueSequence,
   compareInput,
@@ -29,6 +32,13 @@ export const models: readonly Model[] = [
     input: compareInput,
     check: checkCompare,
     compute: compare,
+  }),
+  model({
+    name: "slack",
+    asks: "Where does the slop come from, and what is worth replacing?",
+    input: slackInput,
+    check: checkSlack,
+    compute: answerSlack,
   }),
   model({
     name: "torqueSequence",

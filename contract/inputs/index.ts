@@ -1,5 +1,6 @@
 export * from "./diagnose";
 export * from "./lever";
 export * from "./compare";
+export * from "./slack";
 export * from "./torque";
 export * from "./measurement";
