@@ -62,6 +62,20 @@ export class JobTale {
     return this.add("setup", { jobId: this.id, position: this.place++, ...data });
   }
 
+  joint(name: string, at: NewFields<"joint">["at"], playMm: number, data: Partial<NewFields<"joint">> = {}): this {
+    this.add("joint", {
+      jobId: this.id,
+      name,
+      at,
+      play: { typed: `${playMm} mm`, base: playMm },
+      newPlay: { typed: "0.05 mm", base: 0.05 },
+      origin: "measured",
+      position: this.place++,
+      ...data,
+    });
+    return this;
+  }
+
   part(name: string, data: Partial<NewFields<"part">> = {}): this {
     this.add("part", { jobId: this.id, name, position: this.place++, ...data });
     return this;

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { list, num, text, whole, word } from "../fields";
+import { jointPlaces } from "../../core";
 import { boltPattern, gearboxSchema, leverSchema, point } from "../inputs";
 import { day, line, moment, originWords, prose, typedValue, ulid } from "./fields";
 
@@ -58,6 +59,7 @@ const job = z.strictObject({
   nextAction: line.default(""),
   chosenSetupId: ulid.nullable().default(null),
   choiceReason: prose.default(""),
+  slackTarget: typedValue.nullable().default(null),
   verdict: prose.default(""),
   openedAt: moment.nullable().default(null),
   closedAt: moment.nullable().default(null),
@@ -88,6 +90,21 @@ const setup = z.strictObject({
   price: num(0, 1e7).nullable().default(null),
   source: line.default(""),
   shown: z.boolean().default(true),
+  position: num(0, 1e6).default(0),
+});
+
+const joint = z.strictObject({
+  jobId: ulid,
+  name: text(60),
+  at: word(jointPlaces),
+  direction: word(["foreAft", "cross"]).default("foreAft"),
+  play: typedValue,
+  origin: word(originWords).default("estimated"),
+  newPlay: typedValue.nullable().default(null),
+  cost: num(0, 1e7).nullable().default(null),
+  minutes: num(0, 1e5, "min").default(0),
+  part: line.default(""),
+  tryNew: z.boolean().default(false),
   position: num(0, 1e6).default(0),
 });
 
@@ -170,6 +187,7 @@ export const resources = {
   job,
   reading,
   setup,
+  joint,
   torqueGroup,
   signature,
   part,
@@ -185,6 +203,7 @@ export const resourceNames = Object.keys(resources) as [ResourceName, ...Resourc
 export const jobChildren = [
   "reading",
   "setup",
+  "joint",
   "torqueGroup",
   "signature",
   "part",
@@ -215,6 +234,7 @@ export type Vehicle = RecordOf<"vehicle">;
 export type Job = RecordOf<"job">;
 export type Reading = RecordOf<"reading">;
 export type Setup = RecordOf<"setup">;
+export type Joint = RecordOf<"joint">;
 export type TorqueGroup = RecordOf<"torqueGroup">;
 export type Signature = RecordOf<"signature">;
 export type Part = RecordOf<"part">;

@@ -4,6 +4,7 @@ import {
   jobChildren,
   resources,
   type Finding,
+  type Joint,
   type Job,
   type JobChild,
   type Part,
@@ -61,6 +62,7 @@ export interface JobView {
   vehicle: Vehicle;
   reading: Reading[];
   setup: Setup[];
+  joint: Joint[];
   torqueGroup: TorqueGroup[];
   signature: Signature[];
   part: Part[];

@@ -15,12 +15,25 @@ describe("database", () => {
     await source.destroy();
   });
 
-  it("can be taken back to nothing and forward again", async () => {
+  it("goes from the previous to the latest with what was in it, and back", async () => {
     const source = await openDatabase(join(folder, "b.sqlite"));
     await source.undoLastMigration();
-    expect(await source.query(`SELECT name FROM sqlite_master WHERE name = 'job'`)).toEqual([]);
+    expect(await source.query(`SELECT name FROM sqlite_master WHERE name = 'slack_joint'`)).toEqual([]);
+    await source.query(
+      `INSERT INTO "vehicle" ("id","version","createdAt","updatedAt","tag","owner","make","model","variant","layout",
+         "drivenWheels","shifterKind","odometer","notes")
+       VALUES ('v', 1, '', '', 'T', '', '', '', '', 'northSouth', 'rear', 'rod', '[]', '')`,
+    );
+    await source.query(
+      `INSERT INTO "job" ("id","version","createdAt","updatedAt","vehicleId","complaint","complaintNote","symptoms","stage",
+         "loadState","bay","waits","nextAction","choiceReason","verdict")
+       VALUES ('j', 1, '', '', 'v', 'Slop.', '', '{}', 'ask', 'onWheels', '', '{}', '', '', '')`,
+    );
     await source.runMigrations();
-    expect(await source.query(`SELECT name FROM sqlite_master WHERE name = 'job'`)).toHaveLength(1);
+    expect(await source.query(`SELECT "complaint", "slackTarget" FROM "job"`)).toEqual([
+      { complaint: "Slop.", slackTarget: null },
+    ]);
+    expect((await source.driver.createSchemaBuilder().log()).upQueries).toEqual([]);
     await source.destroy();
   });
 

@@ -32,8 +32,10 @@ export function NumberField({ label, value, min, max, unit, whole, digits, hideL
     if (parsed !== value) onCommit(parsed);
   };
   return (
-    <label className={bad ? "qf refused" : "qf"} htmlFor={id}>
-      <span className={hideLabel ? "sr" : "lb"}>{label}</span>
+    <div className={bad ? "qf refused" : "qf"} onClick={() => document.getElementById(id)?.focus()}>
+      <label htmlFor={id} className={hideLabel ? "sr" : "lb"}>
+        {label}
+      </label>
       <input
         id={id}
         className="t"
@@ -53,7 +55,7 @@ export function NumberField({ label, value, min, max, unit, whole, digits, hideL
       <span id={`${id}-u`} className="u" role={bad ? "alert" : undefined}>
         {bad ? `accepted: ${whole ? "a whole number " : ""}${min} to ${max}${unit && ` ${unit}`}` : unit || "\u00a0"}
       </span>
-    </label>
+    </div>
   );
 }
 

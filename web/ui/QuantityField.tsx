@@ -82,8 +82,13 @@ export function QuantityField(props: QuantityFieldProps) {
   };
 
   return (
-    <label className={`qf${refused ? " refused" : ""}${props.disabled ? " off" : ""}`} htmlFor={id}>
-      <span className={props.hideLabel ? "sr" : "lb"}>{label}</span>
+    <div
+      className={`qf${refused ? " refused" : ""}${props.disabled ? " off" : ""}`}
+      onClick={() => document.getElementById(id)?.focus()}
+    >
+      <label htmlFor={id} className={props.hideLabel ? "sr" : "lb"}>
+        {label}
+      </label>
       <input
         ref={field}
         id={id}
@@ -110,7 +115,7 @@ export function QuantityField(props: QuantityFieldProps) {
             ? understoodText(read.value.min, read.value.max, kind, units.unit(kind), read.value.unit)
             : "\u00a0")}
       </span>
-    </label>
+    </div>
   );
 }
 

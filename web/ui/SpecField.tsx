@@ -48,8 +48,10 @@ export function SpecField({
     below = `${at}: expected ${read.stop.expected}`;
   }
   return (
-    <label className={refused ? "qf refused" : "qf"} htmlFor={id}>
-      <span className={hideLabel ? "sr" : "lb"}>{label}</span>
+    <div className={refused ? "qf refused" : "qf"} onClick={() => document.getElementById(id)?.focus()}>
+      <label htmlFor={id} className={hideLabel ? "sr" : "lb"}>
+        {label}
+      </label>
       <input
         id={id}
         className="t"
@@ -69,6 +71,6 @@ export function SpecField({
       <span id={`${id}-u`} className="u" role={refused ? "alert" : undefined}>
         {below}
       </span>
-    </label>
+    </div>
   );
 }

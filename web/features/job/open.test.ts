@@ -25,6 +25,7 @@ const view = (data: Partial<JobView> = {}): JobView => ({
   vehicle: { ...head, ...resources.vehicle.parse({ tag: "T" }) },
   reading: [],
   setup: [],
+  joint: [],
   torqueGroup: [],
   signature: [],
   part: [],

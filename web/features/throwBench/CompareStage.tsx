@@ -1,5 +1,5 @@
 import { Button } from "antd";
-import { useNavigate } from "react-router";
+import { Link, useNavigate, useSearchParams } from "react-router";
 import type { Setup } from "../../../contract";
 import { useShopQuery } from "../../app/api";
 import { useUnits } from "../../format/units";
@@ -9,13 +9,31 @@ import { findReading, mainPair, resultOf, type Phase } from "../gauge/readings";
 import type { StageProps } from "../job/JobPage";
 import { newId } from "../../app/saving";
 import { nextPosition } from "../job/useJobView";
+import { SlackChain } from "../slack/SlackChain";
 import type { BenchSetup } from "./bench";
 import { exampleGearbox, exampleSetups } from "./example";
 import type { Taped } from "./Ledger";
 import { ThrowBench } from "./ThrowBench";
 
+/** Old against new: the throw bench, and the slack chain that goes with the lever chosen on it. */
+export default function CompareStage(props: StageProps) {
+  const [params] = useSearchParams();
+  const chain = params.get("tool") === "slack";
+  const tabs = (
+    <nav className="tabs2" aria-label="Tools of this stage">
+      <Link to="?" aria-current={chain ? undefined : "page"}>
+        Throw
+      </Link>
+      <Link to="?tool=slack" aria-current={chain ? "page" : undefined}>
+        Slack
+      </Link>
+    </nav>
+  );
+  return chain ? <SlackChain {...props} tabs={tabs} /> : <CompareBench {...props} tabs={tabs} />;
+}
+
 /** The throw bench inside a job: setups are records, choosing is the result. */
-export default function CompareStage({ view, edit }: StageProps) {
+function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) {
   const { job, vehicle, setup } = view;
   const navigate = useNavigate();
   const units = useUnits();
@@ -49,7 +67,7 @@ export default function CompareStage({ view, edit }: StageProps) {
     };
     return (
       <>
-        <Answer>
+        <Answer acts={tabs}>
           <b>Put the old lever on the bench first.</b> Everything is compared with it.
         </Answer>
         <Empty
@@ -87,6 +105,7 @@ export default function CompareStage({ view, edit }: StageProps) {
       gearbox={gearbox}
       setups={sorted as BenchSetup[]}
       chosenId={job.chosenSetupId}
+      tabs={tabs}
       pair={mainPair(gearbox)}
       currency={currency}
       taped={taped("before")}

@@ -33,6 +33,8 @@ export interface ThrowBenchProps {
   /** The key that makes the decision, at the right of the answer. */
   decide?: (candidate: BenchSetup) => React.ReactNode;
   extra?: React.ReactNode;
+  /** The way to the stage's other tools, at the left of the keys. */
+  tabs?: React.ReactNode;
 }
 
 const NO_TAPE = (): null => null;
@@ -82,7 +84,7 @@ export function ThrowBench(props: ThrowBenchProps) {
   // The strip shows what is kept; while a point is dragged its figures stand beside the point itself, and the
   // strip's many fields need not be drawn again at every step.
   const stored = props.setups.find((s) => s.id === selected.id) ?? selected;
-  const { onRemove, onAdd, decide } = props;
+  const { onRemove, onAdd, decide, tabs } = props;
   const patchStored = useCallback(
     (patch: SetupPatch, label: string) => onPatch(stored.id, patch, label),
     [onPatch, stored.id],
@@ -94,13 +96,14 @@ export function ThrowBench(props: ThrowBenchProps) {
   const acts = useMemo(
     () => (
       <>
+        {tabs}
         <Button aria-expanded={working} onClick={() => setWorking(true)}>
           Working
         </Button>
         {isCandidate && decide?.(stored)}
       </>
     ),
-    [working, isCandidate, stored, decide],
+    [tabs, working, isCandidate, stored, decide],
   );
   const addKey = useMemo(
     () => (

@@ -1,0 +1,133 @@
+import type { Joint, JobView, NewFields, Setup } from "../../../contract";
+import { slack, type JointPlace, type PlayDirection, type SlackAnswer } from "../../../core";
+import { findReading, mainPair, resultOf } from "../gauge/readings";
+
+export const PLACE_WORDS: Record<JointPlace, string> = {
+  knob: "knob on its thread",
+  pivot: "pivot",
+  carrier: "carrier",
+  pin: "pin",
+  rodEnd: "rod or cable end",
+  selectorJoint: "selector joint",
+  gearbox: "inside the gearbox",
+};
+
+export const DIRECTION_WORDS: Record<PlayDirection, string> = { foreAft: "fore and aft", cross: "sideways" };
+
+/** Play by how a joint feels, mm; common practice, no source. The shop types over it what it measures. */
+export const GRADES = {
+  new: { words: "as new", mm: 0.05 },
+  slight: { words: "slight", mm: 0.2 },
+  worn: { words: "worn", mm: 0.5 },
+  gone: { words: "gone", mm: 1.2 },
+} as const;
+export type Grade = keyof typeof GRADES;
+
+const at = (name: string, place: JointPlace, grade: Grade, minutes: number) => ({ name, at: place, grade, minutes });
+
+/** The joints between knob and gearbox of each kind of shifter, in the order of the drawing; a start, to be corrected. */
+export const STANDARD_CHAINS = {
+  direct: [
+    at("Knob thread", "knob", "new", 5),
+    at("Pivot cup", "pivot", "slight", 40),
+    at("Carrier bush", "carrier", "slight", 30),
+    at("Pin bush", "pin", "worn", 30),
+    at("Selector joint", "selectorJoint", "worn", 60),
+  ],
+  rod: [
+    at("Knob thread", "knob", "new", 5),
+    at("Pivot cup", "pivot", "slight", 40),
+    at("Carrier bush", "carrier", "worn", 30),
+    at("Pin bush", "pin", "slight", 30),
+    at("Rod end at the joint", "rodEnd", "slight", 20),
+    at("Selector joint", "selectorJoint", "worn", 60),
+  ],
+  arm: [
+    at("Knob thread", "knob", "new", 5),
+    at("Shifter pivot bush", "pivot", "slight", 40),
+    at("Rod end at the shifter", "rodEnd", "worn", 15),
+    at("Rod end at the arm", "selectorJoint", "worn", 15),
+  ],
+  cable: [
+    at("Knob thread", "knob", "new", 5),
+    at("Pivot cup", "pivot", "slight", 45),
+    at("Cable-end bush at the lever", "rodEnd", "worn", 25),
+    at("Cable-end bush at the gearbox", "selectorJoint", "worn", 25),
+    at("Bell-crank bush", "pin", "slight", 30),
+  ],
+} as const;
+
+/** Standard joints as new records, fore and aft. */
+export const standardJoints = (view: JobView): NewFields<"joint">[] =>
+  STANDARD_CHAINS[view.vehicle.shifterKind].map((j, i) => ({
+    jobId: view.job.id,
+    name: j.name,
+    at: j.at,
+    play: { typed: `${GRADES[j.grade].mm} mm`, base: GRADES[j.grade].mm },
+    origin: "estimated" as const,
+    newPlay: { typed: "0.05 mm", base: 0.05 },
+    minutes: j.minutes,
+    position: i + 1,
+  }));
+
+export interface ChainContext {
+  joints: Joint[];
+  /** Lever whose ratios count: the chosen one, or the old. */
+  lever: Setup | null;
+  direction: PlayDirection;
+  measuredMm: number | null;
+  throwMm: number | null;
+  targetMm: number | null;
+}
+
+/** What the slop of one direction is measured against. */
+export function contextOf(view: JobView, direction: PlayDirection, lever: Setup | null): ChainContext {
+  const quantity = direction === "foreAft" ? ("freePlayForeAft" as const) : ("freePlayCross" as const);
+  const play = findReading(view.reading, { quantity, fromGear: "", toGear: "" }, "before");
+  const pair = mainPair(view.vehicle.gearbox);
+  const throwReading = findReading(view.reading, { quantity: "throw", fromGear: pair.from, toGear: pair.to }, "before");
+  return {
+    joints: view.joint,
+    lever,
+    direction,
+    measuredMm: play ? resultOf(play).mean : null,
+    throwMm: throwReading ? resultOf(throwReading).mean : null,
+    targetMm: view.job.slackTarget?.base ?? null,
+  };
+}
+
+/** Gain where no lever is on the bench yet: five to one, a usual lever. Common practice, no source. */
+export const USUAL_GAIN = 5;
+
+export function solveChain(c: ChainContext, joints: readonly Joint[] = c.joints): SlackAnswer | null {
+  if (!joints.length) return null;
+  return slack({
+    ...(c.lever ? { lever: c.lever.lever } : { gainMmPerMm: USUAL_GAIN, crossGainMmPerMm: USUAL_GAIN }),
+    joints: joints.map((j) => ({
+      id: j.id,
+      name: j.name,
+      at: j.at,
+      direction: j.direction,
+      playMm: j.play.base,
+      newPlayMm: j.newPlay?.base ?? 0,
+      cost: j.cost ?? undefined,
+      minutes: j.minutes,
+      part: j.part || undefined,
+    })),
+    measured: {
+      foreAftMm: c.direction === "foreAft" ? (c.measuredMm ?? undefined) : undefined,
+      crossMm: c.direction === "cross" ? (c.measuredMm ?? undefined) : undefined,
+    },
+    throwMm: c.throwMm ?? undefined,
+    targetMm: c.targetMm ?? undefined,
+    planDirection: c.direction,
+  });
+}
+
+/** Sum at the knob with the joints that are switched to new counted as new. */
+export const triedSum = (answer: SlackAnswer, joints: readonly Joint[], direction: PlayDirection): number => {
+  const fresh = new Set(joints.filter((j) => j.tryNew).map((j) => j.id));
+  return answer.joints
+    .filter((j) => j.direction === direction)
+    .reduce((sum, j) => sum + (fresh.has(j.id) ? j.newShareMm : j.shareMm), 0);
+};
