@@ -1,4 +1,4 @@
-import { driveSolver, lever, type LeverInput } from "../core";
+import { defaultKnowledge, diagnose, driveSolver, lever, slack, type LeverInput } from "../core";
 import { microseconds, type Figure } from "./report";
 
 const geometry: LeverInput["lever"] = {
@@ -27,6 +27,21 @@ function genericNewton(travel: number): number {
   return t;
 }
 
+/** The floor: every set of 20 parts visited once in Gray-code order, price and play kept up to date. */
+function grayWalk(parts: { cost: number; playMm: number }[]): number {
+  let [cost, play, best] = [0, 0, Infinity];
+  const taken = new Uint8Array(parts.length);
+  for (let i = 1; i < 1 << parts.length; i++) {
+    const bit = 31 - Math.clz32(i & -i);
+    const sign = taken[bit] ? -1 : 1;
+    taken[bit] ^= 1;
+    cost += sign * parts[bit].cost;
+    play -= sign * parts[bit].playMm;
+    if (play < -3 && cost < best) best = cost;
+  }
+  return best;
+}
+
 /** Solves of the rod drive against a generic Newton, and one whole six-gear answer. */
 export function solverFigures(): Figure[] {
   const drive = driveSolver(geometry);
@@ -46,9 +61,41 @@ export function solverFigures(): Figure[] {
   const columns = [-6, 0, 6].map((crossMm, i) => ({ column: ["1-2", "3-4", "5-R"][i], crossMm }));
   const input: LeverInput = { gearbox: { gears, columns }, lever: geometry };
   const whole = microseconds(() => void (sum += lever(input).gears.length), 5000);
+  const seen = ["playForeAft", "cannotTellNeutral", "playSideways"].map((id) => ({ id, present: true }));
+  const judged = microseconds(
+    () =>
+      void (sum += diagnose({ knowledge: defaultKnowledge, observations: seen, lead: 0.85, minGainBits: 0.05 }).next
+        .length),
+    20,
+  );
+  const chain = Array.from({ length: 20 }, (_, i) => ({
+    id: `j${i}`,
+    at: i % 2 ? ("pin" as const) : ("pivot" as const),
+    direction: "foreAft" as const,
+    playMm: 0.1 + ((i * 37) % 23) / 40,
+    newPlayMm: 0.02,
+    cost: 5 + ((i * 53) % 47),
+    minutes: 10 + i,
+  }));
+  const plans = microseconds(
+    () =>
+      void (sum += slack({ gainMmPerMm: 4.2, joints: chain, measured: {}, targetMm: 5, planDirection: "foreAft" }).plans
+        .length),
+    1,
+  );
+  const walk = microseconds(() => void (sum += grayWalk(chain)), 1);
   if (!Number.isFinite(sum)) throw new Error("a solver answered nonsense");
   return [
     { what: "rod drive, one solve against a generic Newton", value: solve, unit: "us", floor, limit: 3 },
     { what: "lever, six gears", value: whole, unit: "us", limit: 100 },
+    { what: "diagnose, default table with next tests", value: judged / 1000, unit: "ms", limit: 5 },
+    { what: "slack, 20 parts, exact front", value: plans / 1000, unit: "ms", limit: 200 },
+    {
+      what: "slack, 20 parts, against a bare walk over 2^20 sets",
+      value: plans / 1000,
+      unit: "ms",
+      floor: walk / 1000,
+      limit: 40,
+    },
   ];
 }

@@ -15,6 +15,7 @@ const STAGES: [number, string, string][] = [
   [219, "ask", "In the driver’s words"],
   [216, "gauge", "Needed further on"],
   [214, "compare", "Side view"],
+  [215, "compare?tool=slack", "From knob to gearbox"],
   [215, "plan", "Torque groups"],
   [217, "fit", "Torque board"],
   [211, "prove", "Before and after"],

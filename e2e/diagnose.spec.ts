@@ -58,7 +58,9 @@ test("from the complaint to the parts: answers, two tests, the chain, the set un
   await page.getByRole("button", { name: "Put this set on the plan" }).click();
   await saved(page);
   await page.getByRole("tab", { name: /Plan/ }).click();
-  await expect(page.getByRole("region", { name: "Steps" }).getByLabel("Step 7")).toHaveValue("Replace: Cable-end bush");
+  await expect(page.getByRole("region", { name: "Steps" }).getByRole("textbox", { name: "Step 7" })).toHaveValue(
+    "Replace: Cable-end bush",
+  );
 });
 
 test("the measured slop exceeds the listed joints, and the missing one is found", async ({ page }) => {

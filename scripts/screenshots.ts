@@ -51,6 +51,7 @@ async function shots(): Promise<Shot[]> {
       path: `${job(214)}/compare`,
       prepare: (page) => page.getByRole("button", { name: "3rd", exact: true }).click(),
     },
+    { name: "slack-chain", path: `${job(215)}/compare?tool=slack` },
     { name: "plan", path: `${job(215)}/plan` },
     { name: "fit", path: `${job(217)}/fit`, prepare: (page) => page.getByLabel(/Wrench reading/).fill("61.4") },
     {
