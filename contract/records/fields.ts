@@ -9,14 +9,17 @@ export const ulid = z
   .string({ error: () => `${ACCEPTS}a ULID of 26 characters` })
   .regex(ULID, { error: () => `${ACCEPTS}a ULID of 26 characters` });
 
+const DAY = /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/;
+const daySays = { error: () => `${ACCEPTS}a day that exists, like 2025-06-02` };
+
+/** 31 April is written rightly and still no day. */
+const exists = (text: string): boolean => {
+  const at = Date.parse(`${text}T00:00:00Z`);
+  return !Number.isNaN(at) && new Date(at).toISOString().startsWith(text);
+};
+
 /** A calendar day the user means, kept as a day. */
-export const day = z
-  .string({ error: () => `${ACCEPTS}a date like 2025-06-02` })
-  .regex(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, { error: () => `${ACCEPTS}a date like 2025-06-02` })
-  .refine((d) => new Date(`${d}T00:00:00Z`).toISOString().startsWith(d), {
-    error: () => `${ACCEPTS}a day that exists, like 2025-06-02`,
-    abort: true,
-  });
+export const day = z.string(daySays).refine((text) => DAY.test(text) && exists(text), daySays);
 
 /** A moment, UTC. */
 export const moment = z.iso.datetime({ error: () => `${ACCEPTS}a UTC time like 2025-06-02T08:00:00Z` });

@@ -14,6 +14,10 @@ export const strokeOf = (event: KeyboardEvent): string => {
   return [...new Set([...parts, event.key.length === 1 ? event.key.toLowerCase() : event.key])].join("+");
 };
 
+/** A dialog keeps the keys to itself for as long as it can be seen. */
+const dialogIsOpen = (): boolean =>
+  [...document.querySelectorAll(".ant-modal")].some((dialog) => dialog.checkVisibility());
+
 /** Longest pause between the two strokes of a pair. */
 const PAIR_MS = 1200;
 
@@ -26,8 +30,7 @@ export function useKeys(keys: Record<string, (event: KeyboardEvent) => void>, en
     let first = "";
     let at = 0;
     const listen = (event: KeyboardEvent): void => {
-      if (isTyping(event.target) || event.altKey || document.querySelector(".ant-modal-wrap:not([style*='none'])"))
-        return;
+      if (isTyping(event.target) || event.altKey || dialogIsOpen()) return;
       const stroke = strokeOf(event);
       const modified = stroke.startsWith("Ctrl+");
       if (!modified && !singles) return;

@@ -535,7 +535,9 @@ function Plans({
           <th>{currency}</th>
           <th>min</th>
           <th>{units.label("length")} left</th>
-          <th />
+          <th>
+            <span className="sr">put on the plan</span>
+          </th>
         </tr>
       </thead>
       <tbody>

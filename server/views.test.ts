@@ -1,0 +1,145 @@
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { ulid } from "ulid";
+import { SHOP_ID } from "../contract";
+import { TestShed } from "./testing/shed";
+
+let shed: TestShed;
+let ids: { vehicleId: string; jobId: string };
+beforeAll(async () => {
+  shed = await TestShed.open();
+  ids = await shed.job();
+});
+afterAll(() => shed.close());
+
+describe("yard", () => {
+  it("shows open jobs with what they wait for, oldest first, and counts the rest", async () => {
+    const later = await shed.add("job", {
+      vehicleId: ids.vehicleId,
+      complaint: "Shakes.",
+      openedAt: "2031-01-01T08:00:00.000Z",
+      waits: { kind: "part", what: "Bush", since: "2031-01-02T08:00:00.000Z" },
+    });
+    const closed = await shed.add("job", { vehicleId: ids.vehicleId, closedAt: "2031-02-01T08:00:00.000Z" });
+    const { body } = await shed.get("/api/yard");
+    expect(body.jobs.map((j: { id: string }) => j.id)).toEqual([ids.jobId, later]);
+    expect(body.jobs[1]).toMatchObject({ tag: "T 1", waits: { kind: "part", what: "Bush" } });
+    expect(body).toMatchObject({ vehicles: 1, closedJobs: 1 });
+    expect(body.jobs.some((j: { id: string }) => j.id === closed)).toBe(false);
+  });
+
+  it("numbers jobs on from the highest", async () => {
+    const id = await shed.add("job", { vehicleId: ids.vehicleId, number: 214 });
+    const next = await shed.add("job", { vehicleId: ids.vehicleId });
+    expect((await shed.get(`/api/jobs/${id}`)).body.job.number).toBe(214);
+    expect((await shed.get(`/api/jobs/${next}`)).body.job.number).toBe(215);
+  });
+});
+
+describe("job and dossier", () => {
+  it("bring everything that hangs on them, in its order, and nothing from the bin", async () => {
+    const { jobId, vehicleId } = ids;
+    await shed.add("step", { jobId, text: "Second", position: 2 });
+    await shed.add("step", { jobId, text: "First", position: 1 });
+    const gone = await shed.add("step", { jobId, text: "Gone", position: 3 });
+    await shed.change([{ op: "delete", resource: "step", id: gone, version: 1 }]);
+    await shed.add("joint", { jobId, name: "Pin bush", at: "pin", play: { typed: "1/32 in", base: 0.79375 } });
+    await shed.add("reading", {
+      jobId,
+      quantity: "knobHeight",
+      phase: "before",
+      values: [{ typed: "312 mm", base: 312 }],
+    });
+    await shed.add("torqueGroup", {
+      jobId,
+      name: "Flange",
+      specTyped: "62 Nm",
+      specOrigin: "specified",
+      specSource: "sheet",
+    });
+    const { body } = await shed.get(`/api/jobs/${jobId}`);
+    expect(body.step.map((s: { text: string }) => s.text)).toEqual(["First", "Second"]);
+    expect(body.joint[0]).toMatchObject({ play: { typed: "1/32 in", base: 0.79375 }, tryNew: false, newPlay: null });
+    const dossier = (await shed.get(`/api/vehicles/${vehicleId}`)).body;
+    expect(dossier.torqueGroup[0].name).toBe("Flange");
+    expect(dossier.reading).toHaveLength(1);
+    expect(dossier.jobs[0].number).toBeGreaterThan(dossier.jobs.at(-1).number);
+  });
+
+  it("keep what was typed beside what was understood", async () => {
+    const id = await shed.add("setup", {
+      jobId: ids.jobId,
+      role: "old",
+      name: "Old",
+      lever: {
+        knob: { xMm: 0, zMm: 300 },
+        pin: { xMm: 0, zMm: -60 },
+        drive: { kind: "rod", joint: { xMm: 400, zMm: -60 } },
+      },
+    });
+    const { body } = await shed.get(`/api/jobs/${ids.jobId}`);
+    const setup = body.setup.find((s: { id: string }) => s.id === id);
+    expect(setup.lever.drive).toEqual({ kind: "rod", joint: { xMm: 400, zMm: -60 }, axisDeg: 0 });
+    expect(setup.pivot).toEqual({ xMm: 0, zMm: 0 });
+  });
+});
+
+describe("shop", () => {
+  it("has settings before any are kept, and then those that are", async () => {
+    expect((await shed.get("/api/shop")).body.shop).toMatchObject({
+      id: SHOP_ID,
+      version: 0,
+      units: "metric",
+      singleKeys: true,
+    });
+    await shed
+      .change([{ op: "create", resource: "shop", id: SHOP_ID, data: { units: "inch", name: "Shed" } }])
+      .expect(200);
+    expect((await shed.get("/api/shop")).body.shop).toMatchObject({ version: 1, units: "inch", name: "Shed" });
+  });
+
+  it("lists people by name, without those in the bin", async () => {
+    const z = await shed.add("person", { name: "Z. Ness", initials: "ZN" });
+    await shed.add("person", { name: "A. Firth", initials: "AF" });
+    await shed.change([{ op: "delete", resource: "person", id: z, version: 1 }]);
+    expect((await shed.get("/api/shop")).body.people.map((p: { name: string }) => p.name)).toEqual(["A. Firth"]);
+  });
+});
+
+describe("history", () => {
+  it("tells what was changed in a list, newest first, and by whom", async () => {
+    const scope = `vehicle:${ids.vehicleId}`;
+    const who = await shed.add("person", { name: "B. Sorley", initials: "BS" });
+    const edit = (owner: string, version: number) =>
+      shed.post("/api/changes", {
+        id: ulid(),
+        scope,
+        label: `Owner ${owner}`,
+        personId: who,
+        operations: [{ op: "update", resource: "vehicle", id: ids.vehicleId, version, data: { owner } }],
+      });
+    await edit("one", 1).expect(200);
+    await edit("two", 2).expect(200);
+    await shed.post("/api/undo", { id: ulid(), scope, personId: who }).expect(200);
+    const { body } = await shed.get(`/api/history?scope=${scope}`);
+    expect(body.changes.map((c: { label: string; state: string }) => `${c.label}, ${c.state}`)).toEqual([
+      "Undo: Owner two, gone",
+      "Owner two, undone",
+      "Owner one, done",
+    ]);
+    expect(body.changes[1].personId).toBe(who);
+    expect((await shed.get("/api/history?scope=nowhere")).status).toBe(422);
+  });
+
+  it("does not offer one person's steps to another", async () => {
+    const scope = `job:${ids.jobId}`;
+    const who = await shed.add("person", { name: "C. Ness", initials: "CN" });
+    await shed.change(
+      [{ op: "create", resource: "finding", id: ulid(), data: { jobId: ids.jobId, text: "Leak" } }],
+      scope,
+      { personId: who },
+    );
+    expect((await shed.get(`/api/undo?scope=${scope}&personId=${who}`)).body.undo.label).toBe("test");
+    expect((await shed.get(`/api/undo?scope=${scope}`)).body.undo).toBeNull();
+    expect((await shed.post("/api/undo", { id: ulid(), scope })).status).toBe(404);
+  });
+});
