@@ -1,10 +1,10 @@
-import { useGesture } from "@use-gesture/react";
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { Gearbox, LeverAnswer, LeverGeometry, Point } from "../../../core";
 import { toRad } from "../../../core";
 import { useUnits } from "../../format/units";
 import { gearShort } from "../../format/words";
 import { pointsOf, type BenchSetup, type PointName } from "./bench";
+import { PanZoom, type PanZoomState } from "./PanZoom";
 import { gearTravel, isArm, poseAt, type Pose } from "./pose";
 import { Dimension, LeverShape, MissingGap, RulerPointers, Rulers, ScaleBar } from "./shapes";
 import { fitted, projection, zoomed, type Projection, type Size, type View } from "./viewport";
@@ -81,24 +81,9 @@ export function SideView(props: SideViewProps) {
   const zoom = (factor: number, px = size.width / 2, py = size.height / 2): void =>
     setView(zoomed(now, size, factor, px, py));
 
-  const start = useRef<View | null>(null);
-  useGesture(
-    {
-      onDrag: ({ movement: [mx, my], first, event, pinching, cancel }) => {
-        if (pinching) return cancel();
-        if ((event.target as Element).closest("[data-point]")) return;
-        if (first) start.current = now;
-        const from = start.current;
-        if (from) setView({ ...from, xMm: from.xMm - mx / from.scale, zMm: from.zMm + my / from.scale });
-      },
-      onWheel: ({ event, delta: [, dy] }) => {
-        event.preventDefault();
-        zoom(Math.exp(-dy / 500), ...local(event));
-      },
-      onPinch: ({ origin: [ox, oy], delta: [d] }) => zoom(1 + d, ...local({ clientX: ox, clientY: oy })),
-    },
-    { target: box, drag: { filterTaps: true, pointer: { keys: false } }, wheel: { eventOptions: { passive: false } } },
-  );
+  const latest = useRef<PanZoomState>({ view: now, setView, zoom, toLocal: local });
+  // Read by gestures only, never while drawing.
+  latest.current = { view: now, setView, zoom, toLocal: local };
 
   const own = levers.get(selected.id);
   const old = setups[0];
@@ -115,6 +100,7 @@ export function SideView(props: SideViewProps) {
         if (!(e.target as Element).closest("[data-point]")) setView(null);
       }}
     >
+      <PanZoom target={box} latest={latest} />
       <svg
         className="draw"
         width={size.width}
@@ -343,7 +329,7 @@ function Quadrant({ pr, setup, lever, pose }: { pr: Projection; setup: BenchSetu
       {[[0, ["N"]] as [number, string[]], ...labels].map(([deg, names]) => {
         const p = at(deg, 18);
         return (
-          <text key={deg} className="ql" x={pr.x(p.xMm)} y={pr.y(p.zMm) + 4} textAnchor="middle">
+          <text key={names.join()} className="ql" x={pr.x(p.xMm)} y={pr.y(p.zMm) + 4} textAnchor="middle">
             {names.join(" ")}
           </text>
         );

@@ -273,15 +273,11 @@ export function ThrowBench(props: ThrowBenchProps) {
         onPatch={patchStored}
         onRemove={stored.id === old.id ? undefined : removeStored}
       />
-      <Modal
-        open={working && Boolean(lever)}
-        onCancel={() => setWorking(false)}
-        footer={null}
-        width={760}
-        title={`Working: ${selected.name}`}
-      >
-        {lever && <Working setup={selected} lever={lever} />}
-      </Modal>
+      {working && lever && (
+        <Modal open onCancel={() => setWorking(false)} footer={null} width={760} title={`Working: ${selected.name}`}>
+          <Working setup={selected} lever={lever} />
+        </Modal>
+      )}
     </>
   );
 }
