@@ -108,7 +108,22 @@ async function minibusCompare(t: Teller): Promise<void> {
     .reading("throw", "before", mm(105, 104), days.at(0, "09:24"), { fromGear: "1", toGear: "2" })
     .reading("freePlayForeAft", "before", mm(12, 12, 11, 12), days.at(0, "09:32"))
     .reading("freePlayCross", "before", mm(9, 9, 8), days.at(0, "09:36"))
-    .reading("knobHeight", "before", mm(312, 312, 311, 312), days.at(0, "09:40"));
+    .reading("knobHeight", "before", mm(312, 312, 311, 312), days.at(0, "09:40"))
+    .reading("mountHeight", "before", mm(42, 42, 43), days.at(0, "09:48"), { place: "tail" })
+    .reading(
+      "inclination",
+      "before",
+      [
+        { typed: "3.4 deg", base: 3.4 },
+        { typed: "3.5 deg", base: 3.5 },
+      ],
+      days.at(0, "09:52"),
+      {
+        place: "gearbox",
+        method: "angleGauge",
+        resolution: { typed: "0.1 deg", base: 0.1 },
+      },
+    );
   const drive = { kind: "rod" as const, joint: { xMm: 370, zMm: -38 }, axisDeg: 3 };
   job.lever({
     role: "old",

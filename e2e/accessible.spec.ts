@@ -9,6 +9,7 @@ const VIEWS: [name: string, path: string, wait: string][] = [
   ["desk throw bench", "/desk/throw-bench", "Side view"],
   ["torque text", "/desk/torque-text", "In every unit"],
   ["measurement", "/desk/measurement", "Working"],
+  ["rehearse", "/desk/rehearse", "Name the fault"],
   ["shop", "/shop", "People"],
 ];
 const STAGES: [number, string, string][] = [

@@ -64,6 +64,24 @@ test("the shop: inches first everywhere, people, single keys off", async ({ page
   await saved(page);
 });
 
+test("rehearse: a hidden fault, tests that cost minutes, and what the best order would have cost", async ({ page }) => {
+  await page.goto("/desk/rehearse");
+  await expect(answer(page)).toContainText("0 min so far");
+  await page.getByRole("button", { name: "Do: Pry at each mount" }).click();
+  await expect(answer(page)).toContainText("15 min so far");
+  await expect(page.getByText(/^(yes|no): Left mount opens/)).toBeVisible();
+  await page.getByRole("button", { name: "It is: Tail mount at the gearbox" }).click();
+  await expect
+    .poll(() => plain(page))
+    .toMatch(/^(Found: |Not that one\. It was: ).*You took 15 min; the best order takes \d+/);
+  await page.getByLabel("case").fill("0");
+  await page.getByLabel("case").press("Enter");
+  await expect(page.getByRole("alert")).toContainText("a whole number 1 to 10000");
+  await page.getByLabel("case").press("Escape");
+  await page.getByRole("button", { name: "Next case" }).click();
+  await expect(answer(page)).toContainText("0 min so far");
+});
+
 test("desk tools: torque text, measurement, and a bench taken into a job", async ({ page }) => {
   await page.goto("/desk");
   await page.getByRole("link", { name: /Torque text/ }).click();

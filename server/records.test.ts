@@ -103,6 +103,18 @@ describe("writing", () => {
     expect(answer.body.error.accepts).not.toBe("");
   });
 
+  it.each([
+    ["an angle for a height", "knobHeight", "12 deg", "values[0].typed"],
+    ["a length for a volume", "fluidDrained", "12 mm", "values[0].typed"],
+    ["words for a length", "stopGap", "a bit", "values[0].typed"],
+  ])("refuses %s in a reading", async (_what, quantity, typed, field) => {
+    const { jobId } = await shed.job();
+    const data = { jobId, quantity, phase: "before", values: [{ typed, base: 12 }] };
+    const answer = await shed.change([{ op: "create", resource: "reading", id: ulid(), data }]);
+    expect(answer.status).toBe(422);
+    expect(answer.body.error.field).toBe(`operations[0].data.${field}`);
+  });
+
   it("refuses a child whose parent does not exist or lies in the bin", async () => {
     const { vehicleId, jobId } = await shed.job();
     const orphan = await shed.change([

@@ -13,10 +13,49 @@ export type LoadState = (typeof loadStateWords)[number];
 export const shifterKinds = ["direct", "rod", "arm", "cable"] as const;
 export const places = ["cabin", "engineBay", "under", "bench"] as const;
 export const waitKinds = ["nothing", "part", "cure", "helper", "customer"] as const;
-export const quantityWords = ["throw", "crossGate", "freePlayForeAft", "freePlayCross", "knobHeight"] as const;
+export const quantityWords = [
+  "throw",
+  "crossGate",
+  "freePlayForeAft",
+  "freePlayCross",
+  "freePlayNeutral",
+  "freePlayUpDown",
+  "knobHeight",
+  "knobReach",
+  "mountHeight",
+  "stopGap",
+  "lockoutGap",
+  "jointAngle",
+  "inclination",
+  "cableThread",
+  "rodLength",
+  "fluidDrained",
+  "fluidFilled",
+] as const;
 export type ReadingQuantity = (typeof quantityWords)[number];
 
-export const methodWords = ["tape", "calliper", "dial", "angleGauge", "byEye"] as const;
+/** What kind of quantity a reading is; its base unit follows. */
+export const quantityKinds: Record<ReadingQuantity, "length" | "angle" | "volume"> = {
+  throw: "length",
+  crossGate: "length",
+  freePlayForeAft: "length",
+  freePlayCross: "length",
+  freePlayNeutral: "length",
+  freePlayUpDown: "length",
+  knobHeight: "length",
+  knobReach: "length",
+  mountHeight: "length",
+  stopGap: "length",
+  lockoutGap: "length",
+  jointAngle: "angle",
+  inclination: "angle",
+  cableThread: "length",
+  rodLength: "length",
+  fluidDrained: "volume",
+  fluidFilled: "volume",
+};
+
+export const methodWords = ["tape", "calliper", "dial", "angleGauge", "jug", "byEye"] as const;
 
 const person = z.strictObject({ name: text(60), initials: text(4), role: line.default("") });
 
@@ -71,6 +110,7 @@ const reading = z.strictObject({
   phase: word(["before", "after"]),
   fromGear: line.default(""),
   toGear: line.default(""),
+  place: line.nullable().default(null),
   values: list(typedValue, 1, 50),
   resolution: typedValue.nullable().default(null),
   method: word(methodWords).default("tape"),

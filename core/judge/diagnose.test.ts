@@ -1,18 +1,16 @@
 import { describe, expect, it } from "vitest";
-import { defaultKnowledge, diagnose, knowledgeFor, likelihood, oddsPaths, type Knowledge, type Observed } from "..";
+import {
+  defaultKnowledge,
+  diagnose,
+  drawCase,
+  oddsPaths,
+  seededRandom,
+  walkCase,
+  type Knowledge,
+  type Observed,
+} from "..";
 
 const SEED = 20251125;
-
-/** A small seeded generator (mulberry32, public domain), so that a failing run can be repeated. */
-function random(seed: number): () => number {
-  let s = seed;
-  return () => {
-    s = (s + 0x6d2b79f5) | 0;
-    let t = Math.imul(s ^ (s >>> 15), 1 | s);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 const words = defaultKnowledge.words;
 const two: Knowledge = {
@@ -60,7 +58,7 @@ describe("diagnose", () => {
   });
 
   it("agrees with a brute-force joint table, posterior and information", () => {
-    const rnd = random(SEED);
+    const rnd = seededRandom(SEED);
     const ids = ["a", "b", "c"];
     const knowledge: Knowledge = {
       words,
@@ -121,37 +119,31 @@ describe("diagnose", () => {
     expect(out).toMatchObject({ moreThanOne: true, unexplained: ["vibIdle"] });
   });
 
+  it("draws the same case from the same seed", () => {
+    const draw = (seed: number) => drawCase(defaultKnowledge, undefined, seededRandom(seed));
+    expect([...draw(7).truth]).toEqual([...draw(7).truth]);
+    expect(draw(7).symptoms.length).toBe(20);
+    const faults = new Set(Array.from({ length: 60 }, (_, i) => draw(i).fault));
+    expect(faults.size).toBeGreaterThan(12);
+  });
+
   // Cases drawn from the table itself: the policy must cost fewer minutes than a random order of tests
   // and name the fault no worse (within two points).
   it("finds drawn faults in fewer minutes than a random order, and as surely", () => {
-    const rnd = random(SEED);
+    const rnd = seededRandom(SEED);
     const vehicle = { shifter: "rod" as const, layout: "northSouth" as const };
-    const table = knowledgeFor(defaultKnowledge, vehicle);
-    const weight = table.faults.reduce((s, f) => s + f.prior, 0);
+    const limits = { lead: 0.85, minGainBits: 0.05 };
     const cases = 120;
     const tally = { policy: { top1: 0, top3: 0, minutes: 0 }, random: { top1: 0, top3: 0, minutes: 0 } };
     for (let c = 0; c < cases; c++) {
-      let pick = rnd() * weight;
-      const fault = table.faults.find((f) => (pick -= f.prior) < 0) ?? table.faults[0];
-      const truth = new Map(table.observations.map((o) => [o.id, rnd() < likelihood(table, fault.id, o)]));
-      const symptoms = table.observations
-        .filter((o) => o.kind === "symptom")
-        .map((o) => ({ id: o.id, present: truth.get(o.id) ?? false }));
+      const drawn = drawCase(defaultKnowledge, vehicle, rnd);
       for (const mode of ["policy", "random"] as const) {
-        const seen = [...symptoms];
-        let out = ask(defaultKnowledge, seen, { vehicle });
-        while (!out.stop) {
-          const tests = out.next.filter((n) => !n.test.startsWith("ask:"));
-          if (!tests.length) break;
-          const chosen = mode === "policy" ? tests[0] : tests[Math.floor(rnd() * tests.length)];
-          tally[mode].minutes += chosen.minutes;
-          for (const r of table.tests.find((t) => t.id === chosen.test)?.results ?? []) {
-            if (!seen.some((s) => s.id === r)) seen.push({ id: r, present: truth.get(r) ?? false });
-          }
-          out = ask(defaultKnowledge, seen, { vehicle });
-        }
-        if (out.posterior[0].fault === fault.id) tally[mode].top1++;
-        if (out.posterior.slice(0, 3).some((s) => s.fault === fault.id)) tally[mode].top3++;
+        const choose = mode === "policy" ? undefined : (worth: readonly unknown[]) => Math.floor(rnd() * worth.length);
+        const walk = walkCase(defaultKnowledge, vehicle, drawn, limits, choose);
+        const { posterior } = ask(defaultKnowledge, walk.seen, { vehicle });
+        tally[mode].minutes += walk.minutes;
+        if (walk.named === drawn.fault) tally[mode].top1++;
+        if (posterior.slice(0, 3).some((s) => s.fault === drawn.fault)) tally[mode].top3++;
       }
     }
     const line = (m: "policy" | "random"): string =>

@@ -13,3 +13,5 @@ export type {
   ShifterOfTable,
   VehicleKind,
 } from "./knowledge";
+export { drawCase, seededRandom, walkCase, withTest } from "./rehearse";
+export type { RehearsedCase, RehearsedWalk } from "./rehearse";

@@ -31,7 +31,7 @@ export function formatNumber(value: number, digits: number, signed = false): str
 export function formatQuantity(base: number, kind: QuantityKind, unitId: string, options: FormatOptions = {}): string {
   const unit = unitOf(kind, unitId);
   const text = formatNumber(base / unit.factor, options.digits ?? unit.digits, options.signed);
-  return options.bare ? text : `${text}${NBSP}${UNIT_LABELS[unit.id] ?? unit.id}`;
+  return options.bare ? text : `${text}${unit.closed ? "" : NBSP}${UNIT_LABELS[unit.id] ?? unit.id}`;
 }
 
 const UNIT_LABELS: Record<string, string> = { deg: "°", "lbf ft": "lb ft", "lbf in": "lb in" };

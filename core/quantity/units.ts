@@ -47,7 +47,7 @@ export const UNITS: Record<QuantityKind, readonly Unit[]> = {
     { id: "kgf cm", factor: 0.0980665, spellings: [], system: "metric", digits: 1 },
   ],
   angle: [
-    { id: "deg", factor: 1, spellings: ["degrees", "degree", "deg", "°"], system: "both", digits: 2 },
+    { id: "deg", factor: 1, spellings: ["degrees", "degree", "deg", "°"], system: "both", digits: 2, closed: true },
     { id: "turn", factor: 360, spellings: ["turns", "turn"], system: "both", digits: 3 },
     { id: "flat", factor: 60, spellings: ["flats", "flat"], system: "both", digits: 2 },
   ],

@@ -77,6 +77,7 @@ export const tables: Record<ResourceName, TableSpec> = {
       phase: text,
       fromGear: text,
       toGear: text,
+      place: maybe(text),
       values: json,
       resolution: maybe(json),
       method: text,

@@ -3,11 +3,13 @@ import {
   checkGearbox,
   checkLever,
   checkTorqueSequence,
+  quantityKinds,
   refusal,
   type Fields,
   type Refusal,
   type ResourceName,
 } from "../../contract";
+import { parseQuantity } from "../../core";
 import { findById } from "../db";
 import { Refused } from "./refused";
 
@@ -41,6 +43,17 @@ const vehicle: Rule<"vehicle"> = (v, path) => {
 const setup: Rule<"setup"> = (s, path) => at(path, checkLever(s.lever, { gears: [] }));
 
 const reading: Rule<"reading"> = (r, path) => {
+  for (const [i, value] of r.values.entries()) {
+    const kind = quantityKinds[r.quantity];
+    const read = parseQuantity(value.typed, kind);
+    // A bare number is in the shop's unit, which only the screen knows; a unit of another kind is refused here too.
+    if (!read.ok) {
+      at(
+        path,
+        refusal("invalid_input", `values[${i}].typed`, value.typed, `a ${kind}`, `${value.typed}: ${read.message}`),
+      );
+    }
+  }
   if (r.quantity !== "throw") return;
   for (const field of ["fromGear", "toGear"] as const) {
     if (!r[field]) at(path, refusal("invalid_input", field, r[field], "the gear the tape was held at"));

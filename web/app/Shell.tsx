@@ -1,6 +1,6 @@
 import { Input, Modal } from "antd";
 import { useMemo, useRef, useState } from "react";
-import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
+import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { Sign } from "../ui/pictograms";
 import { useKeys } from "./keys";
 import { SavingTrouble } from "./SavingTrouble";
@@ -126,12 +126,12 @@ export function Shell() {
           <Sign />
         </NavLink>
         {PLACES.map((p) => (
-          <NavLink key={p.path} to={p.path} className="place" aria-current={here === p ? "page" : undefined}>
+          <Link key={p.path} to={p.path} className="place" aria-current={here === p ? "page" : undefined}>
             <svg viewBox="0 0 24 24" aria-hidden="true">
               {p.icon}
             </svg>
             <span>{p.name}</span>
-          </NavLink>
+          </Link>
         ))}
         <WhoWorks />
         <button type="button" className="foot kbd" aria-label="Show the keys" onClick={() => setHelp(true)}>

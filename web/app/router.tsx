@@ -16,6 +16,7 @@ const TorqueTextTool = lazy(() =>
 const MeasurementTool = lazy(() =>
   import("../features/desk/MeasurementTool").then((m) => ({ default: m.MeasurementTool })),
 );
+const RehearseTool = lazy(() => import("../features/desk/RehearseTool").then((m) => ({ default: m.RehearseTool })));
 const ShopPage = lazy(() => import("../features/shop/ShopPage").then((m) => ({ default: m.ShopPage })));
 
 const late = (node: React.ReactNode) => <Suspense fallback={<Skeleton rows={10} />}>{node}</Suspense>;
@@ -50,6 +51,7 @@ export const router = createBrowserRouter([
           { path: "desk/throw-bench", element: late(<DeskBench />) },
           { path: "desk/torque-text", element: late(<TorqueTextTool />) },
           { path: "desk/measurement", element: late(<MeasurementTool />) },
+          { path: "desk/rehearse", element: late(<RehearseTool />) },
           { path: "shop", element: late(<ShopPage />) },
           {
             path: "*",

@@ -21,7 +21,19 @@ export const QUANTITY_NAMES: Record<ReadingQuantity, string> = {
   crossGate: "Across one gate",
   freePlayForeAft: "Free play, fore and aft",
   freePlayCross: "Free play, sideways",
+  freePlayNeutral: "Free play in neutral",
+  freePlayUpDown: "Free play, up and down",
   knobHeight: "Knob height",
+  knobReach: "Knob reach",
+  mountHeight: "Mount height",
+  stopGap: "Stop gap",
+  lockoutGap: "Lockout gap",
+  jointAngle: "Joint angle",
+  inclination: "Inclination",
+  cableThread: "Cable thread mark",
+  rodLength: "Rod length",
+  fluidDrained: "Fluid drained",
+  fluidFilled: "Fluid filled",
 };
 
 export const METHOD_NAMES = {
@@ -29,6 +41,7 @@ export const METHOD_NAMES = {
   calliper: "calliper",
   dial: "dial indicator",
   angleGauge: "angle gauge",
+  jug: "measuring jug",
   byEye: "by eye",
 } as const;
 

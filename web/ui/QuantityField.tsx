@@ -123,5 +123,7 @@ export function QuantityField(props: QuantityFieldProps) {
 function understoodText(min: number, max: number, kind: QuantityKind, preferred: string, typedUnit: string): string {
   const show = (v: number) =>
     typedUnit === preferred ? inOtherUnit(v, kind, preferred) : formatQuantity(v, kind, preferred);
+  // Degrees in turns tell nobody anything; turns in degrees do.
+  if (kind === "angle" && typedUnit === "deg") return "\u00a0";
   return min === max ? `= ${show(min)}` : `= ${show(min)} to ${show(max)}`;
 }

@@ -3,7 +3,7 @@ import { column, tableColumn } from "../columns";
 
 const { text, integer, real, flag, json, maybe } = column;
 
-/** The joints a job's slop is made of, and the play it shall come down to. */
+/** The joints a job's slop is made of, the play it shall come down to, and where a reading was taken. */
 export class SlackChain1764100000000 implements MigrationInterface {
   name = "SlackChain1764100000000";
 
@@ -42,9 +42,11 @@ export class SlackChain1764100000000 implements MigrationInterface {
       }),
     );
     await runner.addColumn("job", new TableColumn(tableColumn("slackTarget", maybe(json))));
+    await runner.addColumn("reading", new TableColumn(tableColumn("place", maybe(text))));
   }
 
   async down(runner: QueryRunner): Promise<void> {
+    await runner.dropColumn("reading", "place");
     await runner.dropColumn("job", "slackTarget");
     await runner.dropTable("slack_joint");
   }

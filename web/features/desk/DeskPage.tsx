@@ -8,6 +8,7 @@ const TOOLS = [
     asks: "How much shorter, how much harder, where does the knob go?",
   },
   { path: "torque-text", name: "Torque text", asks: "What does “103-105 lb ft” mean in N m?" },
+  { path: "rehearse", name: "Rehearse", asks: "A hidden fault: which tests find it soonest?" },
   { path: "measurement", name: "Measurement", asks: "Is the change larger than the measuring error?" },
 ];
 

@@ -7,7 +7,8 @@ import { Answer, Num } from "../../ui/Answer";
 import { useUnits } from "../../format/units";
 import { WANTED } from "../job/open";
 import type { StageProps } from "../job/JobPage";
-import { findReading, gearPairs, mainPair, resultOf, type Measurand } from "./readings";
+import { findReading, gearPairs, mainPair, measurandKey, resultOf, sameMeasurand, type Measurand } from "./readings";
+import { MeasureMore } from "./MeasureMore";
 import { measurandName, ReadingCard } from "./ReadingCard";
 import "./gauge.css";
 
@@ -20,13 +21,10 @@ export function measurandsOf(view: StageProps["view"]): Measurand[] {
     quantity === "throw" ? { quantity, fromGear: pair.from, toGear: pair.to } : { quantity, ...none },
   );
   const extra = view.reading
-    .map(({ quantity, fromGear, toGear }) => ({ quantity, fromGear, toGear }))
+    .map(({ quantity, fromGear, toGear, place }): Measurand => ({ quantity, fromGear, toGear, place }))
     .filter((m, i, all) => all.findIndex((o) => sameMeasurand(o, m)) === i && !usual.some((u) => sameMeasurand(u, m)));
   return [...usual, ...extra];
 }
-
-const sameMeasurand = (a: Measurand, b: Measurand): boolean =>
-  a.quantity === b.quantity && a.fromGear === b.fromGear && a.toGear === b.toGear;
 
 /** Readings before anything comes apart. */
 export default function GaugeStage({ view, edit }: StageProps) {
@@ -75,7 +73,7 @@ export default function GaugeStage({ view, edit }: StageProps) {
         <div className="rcards">
           {cards.map((m) => (
             <ReadingCard
-              key={`${m.quantity}-${m.fromGear}-${m.toGear}-${m === missing[0] ? focus : 0}`}
+              key={`${measurandKey(m)}-${m === missing[0] ? focus : 0}`}
               view={view}
               edit={edit}
               measurand={m}
@@ -102,7 +100,7 @@ export default function GaugeStage({ view, edit }: StageProps) {
               </h2>
               <ul className="lined">
                 {others.map((m) => (
-                  <li key={`${m.quantity}${m.fromGear}${m.toGear}`}>
+                  <li key={measurandKey(m)}>
                     <Button size="small" onClick={() => setMore([...more, m])}>
                       {m.quantity === "throw" ? `Throw ${measurandName(m)}` : measurandName(m)}
                     </Button>
@@ -111,6 +109,7 @@ export default function GaugeStage({ view, edit }: StageProps) {
               </ul>
             </>
           )}
+          <MeasureMore onAdd={(m) => setMore([...more, m])} />
           {!view.vehicle.gearbox && (
             <p className="lb" style={{ marginTop: 12 }}>
               The vehicle’s gears are not entered yet. Enter them in its dossier to measure any pair.

@@ -1,6 +1,6 @@
 import { Button } from "antd";
 import { useState } from "react";
-import type { JobView, Reading } from "../../../contract";
+import { quantityKinds, type JobView, type Reading } from "../../../contract";
 import type { Editor } from "../../app/saving";
 import { gearShort, METHOD_NAMES, QUANTITY_NAMES, whenText } from "../../format/words";
 import { useUnits } from "../../format/units";
@@ -21,7 +21,15 @@ import {
 import "./gauge.css";
 
 export const measurandName = (m: Measurand): string =>
-  m.quantity === "throw" ? `${gearShort(m.fromGear)} to ${gearShort(m.toGear)}` : QUANTITY_NAMES[m.quantity];
+  m.quantity === "throw"
+    ? `${gearShort(m.fromGear)} to ${gearShort(m.toGear)}`
+    : m.place
+      ? `${QUANTITY_NAMES[m.quantity]}, ${m.place}`
+      : QUANTITY_NAMES[m.quantity];
+
+/** Least and greatest a card takes, base unit of the kind. */
+const RANGE = { length: [0, 5000], angle: [-90, 90], volume: [0, 200] } as const;
+const HINT = { length: ["89 mm", "3 1/2 in"], angle: ["2.5 deg", "2.5 deg"], volume: ["2.1 L", "2 qt"] } as const;
 
 /** One quantity: how it is taken, the repeats as they were read, mean and uncertainty. */
 export function ReadingCard({
@@ -41,6 +49,8 @@ export function ReadingCard({
   const { me, initialsOf } = usePeople();
   const [adding, setAdding] = useState(false);
   const reading = findReading(view.reading, measurand, phase);
+  const kind = quantityKinds[measurand.quantity];
+  const [least, most] = RANGE[kind];
   const name = measurandName(measurand);
   const title = measurand.quantity === "throw" ? `${QUANTITY_NAMES.throw}, ${name}` : name;
 
@@ -71,11 +81,11 @@ export function ReadingCard({
           <QuantityField
             key={`${i}-${v.typed}`}
             label={`reading ${i + 1}`}
-            kind="length"
+            kind={kind}
             typed={v.typed}
             base={v.base}
-            min={0}
-            max={5000}
+            min={least}
+            max={most}
             onCommit={(next) =>
               edit.update(
                 "reading",
@@ -95,12 +105,12 @@ export function ReadingCard({
           <QuantityField
             key={`new-${reading?.values.length ?? 0}`}
             label={reading ? `reading ${reading.values.length + 1}` : "first reading"}
-            kind="length"
+            kind={kind}
             base={null}
-            min={0}
-            max={5000}
+            min={least}
+            max={most}
             autoFocus={adding || focus}
-            hint={units.system === "metric" ? "89 mm" : "3 1/2 in"}
+            hint={HINT[kind][units.system === "metric" ? 0 : 1]}
             onCommit={add}
           />
         )}
@@ -123,6 +133,7 @@ export function ReadingCard({
 
 function ReadingFoot({ reading, edit, title, by }: { reading: Reading; edit: Editor; title: string; by: string }) {
   const units = useUnits();
+  const kind = quantityKinds[reading.quantity];
   const result = resultOf(reading);
   const outlier = outlierOf(reading.values, reading.resolution?.base ?? 0);
   return (
@@ -136,14 +147,14 @@ function ReadingFoot({ reading, edit, title, by }: { reading: Reading; edit: Edi
             edit.update(
               "reading",
               reading,
-              { method, resolution: usualResolution(method, units.system) },
+              { method, resolution: usualResolution(method, units.system, kind) },
               `${title}: taken with ${METHOD_NAMES[method]}`,
             )
           }
         />
         <QuantityField
           label="reads to"
-          kind="length"
+          kind={kind}
           typed={reading.resolution?.typed}
           base={reading.resolution?.base ?? null}
           min={0}
@@ -155,11 +166,9 @@ function ReadingFoot({ reading, edit, title, by }: { reading: Reading; edit: Edi
       </div>
       <p className="rfoot">
         <OriginMark origin="measured" />
-        <span className="n rmean">{units.show(result.mean, "length")}</span>
-        <span className="n q">
-          ± {units.show(result.expanded, "length", { digits: units.system === "inch" ? 3 : 1 })}
-        </span>
-        <span className="n q">{units.other(result.mean, "length")}</span>
+        <span className="n rmean">{units.show(result.mean, kind)}</span>
+        <span className="n q">± {units.show(result.expanded, kind)}</span>
+        {kind !== "angle" && <span className="n q">{units.other(result.mean, kind)}</span>}
         <span className="lb push">{[by, whenText(reading.takenAt)].filter(Boolean).join(", ")}</span>
       </p>
       {outlier !== null && (

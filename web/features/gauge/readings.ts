@@ -1,4 +1,11 @@
-import type { JobView, NewFields, Reading, ReadingQuantity, TypedValue } from "../../../contract";
+import {
+  quantityKinds,
+  type JobView,
+  type NewFields,
+  type Reading,
+  type ReadingQuantity,
+  type TypedValue,
+} from "../../../contract";
 import { measurement, type Gearbox, type MeasurementAnswer, type SetResult } from "../../../core";
 
 export type Phase = "before" | "after";
@@ -8,7 +15,19 @@ export interface Measurand {
   quantity: ReadingQuantity;
   fromGear: string;
   toGear: string;
+  /** Which mount, stop, joint or cable; absent where there is only one. */
+  place?: string | null;
 }
+
+/** The same thing measured: quantity, gears and place. */
+export const sameMeasurand = (a: Measurand, b: Measurand): boolean =>
+  a.quantity === b.quantity &&
+  a.fromGear === b.fromGear &&
+  a.toGear === b.toGear &&
+  (a.place ?? null) === (b.place ?? null);
+
+/** One text for one measurand, for lists. */
+export const measurandKey = (m: Measurand): string => [m.quantity, m.fromGear, m.toGear, m.place ?? ""].join("/");
 
 /** Pairs of gears across one gate, in listed order. */
 export function gearPairs(gearbox: Gearbox | null): { from: string; to: string }[] {
@@ -35,9 +54,7 @@ export function mainPair(gearbox: Gearbox | null): { from: string; to: string } 
 }
 
 export const findReading = (readings: readonly Reading[], m: Measurand, phase: Phase): Reading | undefined =>
-  readings.find(
-    (r) => r.quantity === m.quantity && r.phase === phase && r.fromGear === m.fromGear && r.toGear === m.toGear,
-  );
+  readings.find((r) => r.phase === phase && sameMeasurand(r, m));
 
 const setOf = (r: Reading) => ({ readings: r.values.map((v) => v.base), resolution: r.resolution?.base ?? 0 });
 
@@ -63,32 +80,44 @@ export function outlierOf(values: readonly TypedValue[], resolutionMm: number): 
   return null;
 }
 
-/** What an instrument of this shop can resolve, as it would be typed. */
-export function usualResolution(method: Reading["method"], system: "metric" | "inch"): TypedValue {
-  const table: Record<Reading["method"], [TypedValue, TypedValue]> = {
-    tape: [
-      { typed: "1 mm", base: 1 },
-      { typed: "1/16 in", base: 25.4 / 16 },
-    ],
-    calliper: [
-      { typed: "0.1 mm", base: 0.1 },
-      { typed: "0.001 in", base: 0.0254 },
-    ],
-    dial: [
-      { typed: "0.01 mm", base: 0.01 },
-      { typed: "0.001 in", base: 0.0254 },
-    ],
-    angleGauge: [
-      { typed: "1 mm", base: 1 },
-      { typed: "1/16 in", base: 25.4 / 16 },
-    ],
-    byEye: [
-      { typed: "5 mm", base: 5 },
-      { typed: "1/4 in", base: 6.35 },
-    ],
-  };
-  return table[method][system === "metric" ? 0 : 1];
+type Kind = (typeof quantityKinds)[ReadingQuantity];
+
+const mm = (v: number): TypedValue => ({ typed: `${v} mm`, base: v });
+const inch = (text: string, v: number): TypedValue => ({ typed: text, base: v * 25.4 });
+
+const LENGTH_RESOLUTION: Record<Reading["method"], [metric: TypedValue, inch: TypedValue]> = {
+  tape: [mm(1), inch("1/16 in", 1 / 16)],
+  calliper: [mm(0.1), inch("0.001 in", 0.001)],
+  dial: [mm(0.01), inch("0.001 in", 0.001)],
+  angleGauge: [mm(1), inch("1/16 in", 1 / 16)],
+  jug: [mm(1), inch("1/16 in", 1 / 16)],
+  byEye: [mm(5), inch("1/4 in", 1 / 4)],
+};
+
+/** What an instrument of this shop can resolve, as it would be typed. Common practice, no source. */
+export function usualResolution(
+  method: Reading["method"],
+  system: "metric" | "inch",
+  kind: Kind = "length",
+): TypedValue {
+  if (kind === "angle") return method === "byEye" ? { typed: "2 deg", base: 2 } : { typed: "0.1 deg", base: 0.1 };
+  if (kind === "volume") {
+    return system === "metric" ? { typed: "0.05 L", base: 0.05 } : { typed: "0.05 qt", base: 0.05 * 0.946352946 };
+  }
+  return LENGTH_RESOLUTION[method][system === "metric" ? 0 : 1];
 }
+
+/** What a quantity is usually taken with. */
+export const usualMethod = (quantity: ReadingQuantity): Reading["method"] => {
+  switch (quantityKinds[quantity]) {
+    case "angle":
+      return "angleGauge";
+    case "volume":
+      return "jug";
+    default:
+      return quantity === "stopGap" || quantity === "lockoutGap" || quantity === "cableThread" ? "calliper" : "tape";
+  }
+};
 
 /** A first reading of something. */
 export const firstReading = (
@@ -101,14 +130,14 @@ export const firstReading = (
 ): NewFields<"reading"> => {
   // The same instrument is taken afterwards as before.
   const twin = phase === "after" ? findReading(view.reading, m, "before") : undefined;
-  const method = twin?.method ?? "tape";
+  const method = twin?.method ?? usualMethod(m.quantity);
   return {
     jobId: view.job.id,
     ...m,
     phase,
     values: [value],
     method,
-    resolution: twin?.resolution ?? usualResolution(method, system),
+    resolution: twin?.resolution ?? usualResolution(method, system, quantityKinds[m.quantity]),
     takenBy,
     takenAt: new Date().toISOString(),
   };

@@ -1,7 +1,8 @@
 import { Button } from "antd";
 import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
-import { formatNumber } from "../../../core";
+import { quantityKinds } from "../../../contract";
+import { formatNumber, type QuantityKind } from "../../../core";
 import { useKeys } from "../../app/keys";
 import { useUnits } from "../../format/units";
 import { gearWord } from "../../format/words";
@@ -9,7 +10,7 @@ import { Answer, Num } from "../../ui/Answer";
 import { Figure, OriginLegend } from "../../ui/marks";
 import { TextField } from "../../ui/TextField";
 import { measurandsOf } from "../gauge/GaugeStage";
-import { comparisonOf, findReading, resultOf } from "../gauge/readings";
+import { comparisonOf, findReading, measurandKey, resultOf } from "../gauge/readings";
 import { measurandName, ReadingCard } from "../gauge/ReadingCard";
 import { JobHistory } from "../job/JobHistory";
 import type { StageProps } from "../job/JobPage";
@@ -97,7 +98,7 @@ export default function ProveStage({ view, edit }: StageProps) {
           <div className="rcards">
             {cards.map((m) => (
               <ReadingCard
-                key={`${m.quantity}-${m.fromGear}-${m.toGear}-${m === missing[0] ? focus : 0}`}
+                key={`${measurandKey(m)}-${m === missing[0] ? focus : 0}`}
                 view={view}
                 edit={edit}
                 measurand={m}
@@ -155,8 +156,8 @@ function ShownChanges({ view, cards }: Pick<StageProps, "view"> & { cards: Retur
   return (
     <>
       <b>{measurandName(m)}: </b>
-      from <Num>{units.bare(result.before.mean, "length")}</Num> to{" "}
-      <Num>{units.bare(result.after?.mean ?? 0, "length")}</Num> {units.label("length")}, a real change.{" "}
+      from <Num>{units.bare(result.before.mean, quantityKinds[m.quantity])}</Num> to{" "}
+      <Num>{units.show(result.after?.mean ?? 0, quantityKinds[m.quantity])}</Num>, a real change.{" "}
       {cards.length > shown.length && `${cards.length - shown.length} of ${cards.length} readings did not change.`}
     </>
   );
@@ -168,9 +169,9 @@ function ComparisonTable({
   cards,
 }: Pick<StageProps, "view"> & { claim: number | null; cards: ReturnType<typeof measurandsOf> }) {
   const units = useUnits();
-  const show = (mm: number, u: number) => (
+  const show = (value: number, u: number, kind: QuantityKind) => (
     <Figure origin="measured" wide>
-      {units.bare(mm, "length")} ±{units.bare(u, "length")}
+      {units.bare(value, kind)} ±{units.bare(u, kind)}
     </Figure>
   );
   return (
@@ -199,15 +200,19 @@ function ComparisonTable({
               const before = findReading(view.reading, m, "before");
               const after = findReading(view.reading, m, "after");
               const both = before && after ? comparisonOf(before, after) : null;
+              const kind = quantityKinds[m.quantity];
               const [b, a] = [before && resultOf(before), after && resultOf(after)];
               return (
-                <tr key={`${m.quantity}${m.fromGear}${m.toGear}`} className={m === cards[0] ? "maj" : undefined}>
-                  <td>{m.quantity === "throw" ? `throw, ${measurandName(m)}` : measurandName(m).toLowerCase()}</td>
-                  <td>{b ? show(b.mean, b.expanded) : <Figure origin="missing" wide />}</td>
-                  <td className="tint">{a ? show(a.mean, a.expanded) : <Figure origin="missing" wide />}</td>
+                <tr key={measurandKey(m)} className={m === cards[0] ? "maj" : undefined}>
+                  <td>
+                    {m.quantity === "throw" ? `throw, ${measurandName(m)}` : measurandName(m).toLowerCase()}
+                    {kind !== "length" && `, ${units.label(kind)}`}
+                  </td>
+                  <td>{b ? show(b.mean, b.expanded, kind) : <Figure origin="missing" wide />}</td>
+                  <td className="tint">{a ? show(a.mean, a.expanded, kind) : <Figure origin="missing" wide />}</td>
                   <td className="n">
                     {both?.change
-                      ? `${units.signed(-both.change.difference, "length")} ±${units.bare(both.change.expanded, "length")}`
+                      ? `${units.signed(-both.change.difference, kind)} ±${units.bare(both.change.expanded, kind)}`
                       : ""}
                   </td>
                   <td className="n">

@@ -1,7 +1,7 @@
 import { Button } from "antd";
 import { useNavigate, useParams } from "react-router";
-import type { JobView, Signature, TorqueGroup } from "../../../contract";
-import { formatInchFraction, formatNumber, formatQuantity, readTorque } from "../../../core";
+import { quantityKinds, type JobView, type Signature, type TorqueGroup } from "../../../contract";
+import { formatInchFraction, formatNumber, formatQuantity, readTorque, type QuantityKind } from "../../../core";
 import { useShopQuery } from "../../app/api";
 import { dateText, gearWord, LOAD_NAMES, METHOD_NAMES, vehicleTitle } from "../../format/words";
 import { useUnits } from "../../format/units";
@@ -12,7 +12,7 @@ import { torqueWords } from "../../ui/SpecField";
 import { OBSERVATION_WORDS } from "../ask/diagnosis";
 import { limitsOf, progressOf, specOf } from "../fit/progress";
 import { measurandsOf } from "../gauge/GaugeStage";
-import { comparisonOf, findReading, resultOf } from "../gauge/readings";
+import { comparisonOf, findReading, measurandKey, resultOf } from "../gauge/readings";
 import { measurandName } from "../gauge/ReadingCard";
 import { useJobView, usePeople } from "../job/useJobView";
 import { CLAIM_WORDS, claimVerdict } from "../prove/claim";
@@ -145,7 +145,8 @@ function Complaint({ view }: { view: JobView }) {
 /** Both units, and a tape's fraction where it was read in inches. */
 function useBoth() {
   const units = useUnits();
-  return (mm: number, typed?: string): string => {
+  return (mm: number, typed?: string, kind: QuantityKind = "length"): string => {
+    if (kind !== "length") return `${units.show(mm, kind)} (${units.other(mm, kind)})`;
     const inch = /in|"/.test(typed ?? "") ? formatInchFraction(mm) : formatQuantity(mm, "length", "in", { digits: 2 });
     const metric = formatQuantity(mm, "length", "mm");
     return units.system === "inch" ? `${inch} (${metric})` : `${metric} (${inch})`;
@@ -154,6 +155,7 @@ function useBoth() {
 
 function Measured({ view }: { view: JobView }) {
   const both = useBoth();
+  const units = useUnits();
   const rows = measurandsOf(view).filter(
     (m) => findReading(view.reading, m, "before") ?? findReading(view.reading, m, "after"),
   );
@@ -179,14 +181,18 @@ function Measured({ view }: { view: JobView }) {
             const change = b && a ? comparisonOf(b, a).change : null;
             const any = b ?? a;
             return (
-              <tr key={`${m.quantity}${m.fromGear}${m.toGear}`}>
+              <tr key={measurandKey(m)}>
                 <td>{m.quantity === "throw" ? `throw, ${measurandName(m)}` : measurandName(m).toLowerCase()}</td>
-                <td className="n">{b ? both(resultOf(b).mean, b.values[0].typed) : "not taken"}</td>
-                <td className="n">{a ? both(resultOf(a).mean, a.values[0].typed) : "not taken"}</td>
+                <td className="n">
+                  {b ? both(resultOf(b).mean, b.values[0].typed, quantityKinds[m.quantity]) : "not taken"}
+                </td>
+                <td className="n">
+                  {a ? both(resultOf(a).mean, a.values[0].typed, quantityKinds[m.quantity]) : "not taken"}
+                </td>
                 <td className="n">
                   {change &&
                     (change.verdict === "shown"
-                      ? `${formatQuantity(-change.difference, "length", "mm", { signed: true })} ±${formatQuantity(change.expanded, "length", "mm")}`
+                      ? `${units.signed(-change.difference, quantityKinds[m.quantity])} ±${units.show(change.expanded, quantityKinds[m.quantity])}`
                       : "not shown")}
                 </td>
                 <td className="txt" style={{ paddingLeft: 10 }}>

@@ -1,7 +1,7 @@
 import { Button, Modal } from "antd";
 import { lazy, Suspense, useMemo, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import type { DossierView, Vehicle } from "../../../contract";
+import { quantityKinds, type DossierView, type Vehicle } from "../../../contract";
 import { formatNumber } from "../../../core";
 import { useShopQuery, useVehicleQuery } from "../../app/api";
 import { useAppSelector } from "../../app/hooks";
@@ -13,7 +13,6 @@ import {
   dateText,
   DRIVEN_NAMES,
   LAYOUT_NAMES,
-  QUANTITY_NAMES,
   SHIFTER_NAMES,
   STAGE_NAMES,
   vehicleTitle,
@@ -25,7 +24,7 @@ import { MiniRail, Tag } from "../../ui/pictograms";
 import { QuantityField } from "../../ui/QuantityField";
 import { Skeleton, Trouble } from "../../ui/states";
 import { Choice, TextField } from "../../ui/TextField";
-import { resultOf } from "../gauge/readings";
+import { resultOf, sameMeasurand } from "../gauge/readings";
 import { measurandName } from "../gauge/ReadingCard";
 import { UndoKeys } from "../job/JobHead";
 import { DayField } from "../plan/DayField";
@@ -298,8 +297,7 @@ function Readings({ data }: { data: DossierView }) {
   return (
     <section className="sect">
       <h2 className="hd2">
-        Readings over the years{" "}
-        <span className="lb">{units.label("length")}, as left after the work where it was measured</span>
+        Readings over the years <span className="lb">as left after the work where it was measured</span>
       </h2>
       <table className="ledger">
         <thead>
@@ -315,26 +313,21 @@ function Readings({ data }: { data: DossierView }) {
             data.reading
               .filter((r) => r.jobId === j.id && r.phase === "before")
               .map((r) => {
-                const after = data.reading.find(
-                  (o) =>
-                    o.jobId === j.id &&
-                    o.phase === "after" &&
-                    o.quantity === r.quantity &&
-                    o.fromGear === r.fromGear &&
-                    o.toGear === r.toGear,
-                );
+                const after = data.reading.find((o) => o.jobId === j.id && o.phase === "after" && sameMeasurand(o, r));
                 return (
                   <tr key={r.id}>
-                    <td>
-                      {r.quantity === "throw" ? `throw, ${measurandName(r)}` : QUANTITY_NAMES[r.quantity].toLowerCase()}
-                    </td>
+                    <td>{r.quantity === "throw" ? `throw, ${measurandName(r)}` : measurandName(r).toLowerCase()}</td>
                     <td className="txt">
                       {j.number}, {dateText(r.takenAt)}
                     </td>
                     <td>
-                      <Figure origin="measured">{units.bare(resultOf(r).mean, "length")}</Figure>
+                      <Figure origin="measured">{units.show(resultOf(r).mean, quantityKinds[r.quantity])}</Figure>
                     </td>
-                    <td>{after && <Figure origin="measured">{units.bare(resultOf(after).mean, "length")}</Figure>}</td>
+                    <td>
+                      {after && (
+                        <Figure origin="measured">{units.show(resultOf(after).mean, quantityKinds[r.quantity])}</Figure>
+                      )}
+                    </td>
                   </tr>
                 );
               }),
