@@ -22,6 +22,8 @@ async function vanProve(t: Teller): Promise<void> {
       complaint: "Shakes the whole front at the stops, worse in the morning.",
       complaintNote: "07:40, by telephone",
       symptoms: { vibIdle: "present", worseCold: "present", knockBumps: "present", buckOverrun: "absent" },
+      symptomsAfter: { vibIdle: "absent", worseCold: "absent", knockBumps: "present" },
+      repaired: ["mountRight"],
       stage: "prove",
       loadState: "onWheels",
       loadStateAt: days.at(-9, "14:30"),

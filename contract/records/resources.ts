@@ -99,6 +99,11 @@ const job = z.strictObject({
   chosenSetupId: ulid.nullable().default(null),
   choiceReason: prose.default(""),
   slackTarget: typedValue.nullable().default(null),
+  symptomsAfter: z
+    .record(text(40), word(["present", "absent"]))
+    .nullable()
+    .default(null),
+  repaired: list(text(40), 0, 50).nullable().default(null),
   verdict: prose.default(""),
   openedAt: moment.nullable().default(null),
   closedAt: moment.nullable().default(null),

@@ -63,6 +63,8 @@ export const tables: Record<ResourceName, TableSpec> = {
       chosenSetupId: maybe(text),
       choiceReason: text,
       slackTarget: maybe(json),
+      symptomsAfter: maybe(json),
+      repaired: maybe(json),
       verdict: text,
       openedAt: maybe(text),
       closedAt: maybe(text),

@@ -3,7 +3,7 @@ import { column, tableColumn } from "../columns";
 
 const { text, integer, real, flag, json, maybe } = column;
 
-/** The joints a job's slop is made of, the play it shall come down to, and where a reading was taken. */
+/** The slack chain of a job, where a reading was taken, and what was left of the complaint after the road test. */
 export class SlackChain1764100000000 implements MigrationInterface {
   name = "SlackChain1764100000000";
 
@@ -41,13 +41,15 @@ export class SlackChain1764100000000 implements MigrationInterface {
         ],
       }),
     );
-    await runner.addColumn("job", new TableColumn(tableColumn("slackTarget", maybe(json))));
+    for (const name of ["slackTarget", "symptomsAfter", "repaired"]) {
+      await runner.addColumn("job", new TableColumn(tableColumn(name, maybe(json))));
+    }
     await runner.addColumn("reading", new TableColumn(tableColumn("place", maybe(text))));
   }
 
   async down(runner: QueryRunner): Promise<void> {
     await runner.dropColumn("reading", "place");
-    await runner.dropColumn("job", "slackTarget");
+    await runner.dropColumns("job", ["slackTarget", "symptomsAfter", "repaired"]);
     await runner.dropTable("slack_joint");
   }
 }

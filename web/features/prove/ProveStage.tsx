@@ -14,8 +14,10 @@ import { comparisonOf, findReading, measurandKey, resultOf } from "../gauge/read
 import { measurandName, ReadingCard } from "../gauge/ReadingCard";
 import { JobHistory } from "../job/JobHistory";
 import type { StageProps } from "../job/JobPage";
+import { LeftOver } from "./LeftOver";
 import { BeforeAfterScale } from "./BeforeAfterScale";
 import { CLAIM_WORDS, claimVerdict } from "./claim";
+import "../ask/ask.css";
 import "../gauge/gauge.css";
 import "./prove.css";
 
@@ -95,6 +97,7 @@ export default function ProveStage({ view, edit }: StageProps) {
       <div className="prove">
         <div>
           {cards.length > 0 && <ComparisonTable view={view} claim={claim} cards={cards} />}
+          <LeftOver view={view} edit={edit} />
           <div className="rcards">
             {cards.map((m) => (
               <ReadingCard

@@ -125,12 +125,13 @@ function Summary({ view }: { view: JobView }) {
 }
 
 function Complaint({ view }: { view: JobView }) {
-  const of = (state: "present" | "absent"): string =>
-    Object.entries(view.job.symptoms)
+  const from = (answers: Record<string, string>, state: "present" | "absent"): string =>
+    Object.entries(answers)
       .flatMap(([id, s]) => (s === state ? [OBSERVATION_WORDS.get(id) ?? id] : []))
       .map((words) => words.charAt(0).toLowerCase() + words.slice(1))
       .join("; ");
-  const [present, absent] = [of("present"), of("absent")];
+  const [present, absent] = [from(view.job.symptoms, "present"), from(view.job.symptoms, "absent")];
+  const after = (state: "present" | "absent"): string => from(view.job.symptomsAfter ?? {}, state);
   if (!view.job.complaint && !present) return null;
   return (
     <section>
@@ -138,6 +139,8 @@ function Complaint({ view }: { view: JobView }) {
       {view.job.complaint && <p>“{view.job.complaint}”</p>}
       {present && <p>Present: {present}.</p>}
       {absent && <p>Absent: {absent}.</p>}
+      {after("absent") && <p>After the work it went away: {after("absent")}.</p>}
+      {after("present") && <p>After the work it stays: {after("present")}.</p>}
     </section>
   );
 }

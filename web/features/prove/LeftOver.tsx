@@ -1,0 +1,103 @@
+import { useMemo } from "react";
+import { defaultKnowledge, diagnose, formatNumber, type DiagnoseAnswer } from "../../../core";
+import { SlotSwitch, SymptomChip, type ThreeState } from "../../ui/slots";
+import { diagnosisOf, LEAD, MIN_GAIN_BITS, OBSERVATION_WORDS, observedOf, vehicleKind } from "../ask/diagnosis";
+import type { StageProps } from "../job/JobPage";
+
+/** Suspects offered as repaired: the likeliest of Ask, and whatever was marked before. */
+const OFFERED = 6;
+
+/** After the road test: which part of the complaint went away, which stayed, and who is still suspect. */
+export function LeftOver({ view, edit }: StageProps) {
+  const { job, vehicle } = view;
+  const asked = useMemo(() => diagnosisOf(vehicle, job.symptoms), [vehicle, job.symptoms]);
+  const symptoms = asked.knowledge.observations.filter((o) => o.kind === "symptom" && job.symptoms[o.id] === "present");
+  const after = useMemo(() => job.symptomsAfter ?? {}, [job.symptomsAfter]);
+  const repaired = useMemo(() => job.repaired ?? [], [job.repaired]);
+  const left = useMemo((): DiagnoseAnswer | null => {
+    const observations = observedOf(after, asked.knowledge);
+    if (!observations.some((o) => o.present)) return null;
+    return diagnose({
+      knowledge: defaultKnowledge,
+      vehicle: vehicleKind(vehicle),
+      observations,
+      repaired,
+      lead: LEAD,
+      minGainBits: MIN_GAIN_BITS,
+    });
+  }, [after, asked.knowledge, repaired, vehicle]);
+
+  if (!symptoms.length) return null;
+  const move = (id: string, state: ThreeState): void => {
+    const next = { ...after };
+    delete next[id];
+    if (state !== "untried") next[id] = state;
+    edit.update("job", job, { symptomsAfter: next }, `After the road test, ${OBSERVATION_WORDS.get(id)}: ${state}`);
+  };
+  const offered = asked.answer.posterior.filter((s, i) => i < OFFERED || repaired.includes(s.fault));
+  const answered = symptoms.filter((s) => after[s.id]);
+  return (
+    <section className="sect" aria-label="What is left of the complaint">
+      <h2 className="hd2">
+        What is left of the complaint
+        <span className="lb">present: it stays; absent: it went away</span>
+      </h2>
+      <p className="leftline" role="status">
+        {!answered.length ? (
+          "After the road test, tap what stayed and what went away."
+        ) : left ? (
+          <>
+            <b>
+              {left.posterior[0].label}, {formatNumber(left.posterior[0].p * 100, 0)}
+              {"\u202f%"}, is still suspect
+            </b>
+            {left.posterior[0].referOn && ", and not our work: refer on"}; then{" "}
+            {left.posterior
+              .slice(1, 3)
+              .map((s) => `${s.label.toLowerCase()} ${formatNumber(s.p * 100, 0)}\u202f%`)
+              .join(", ")}
+            .
+          </>
+        ) : answered.length === symptoms.length ? (
+          <b>All of it went away.</b>
+        ) : (
+          `${answered.length} of ${symptoms.length} went away; the rest is not tried.`
+        )}
+      </p>
+      <div className="leftgrid">
+        <div className="chips">
+          {symptoms.map((s) => (
+            <SymptomChip
+              key={s.id}
+              words={s.label}
+              state={after[s.id] ?? "untried"}
+              onChange={(state) => move(s.id, state)}
+            />
+          ))}
+        </div>
+        <ul className="lined" aria-label="What was repaired">
+          {offered.map((s) => (
+            <li key={s.fault} className="row-flex">
+              <SlotSwitch
+                on={repaired.includes(s.fault)}
+                label={`Repaired: ${s.label}`}
+                onChange={(on) =>
+                  edit.update(
+                    "job",
+                    job,
+                    { repaired: on ? [...repaired, s.fault] : repaired.filter((f) => f !== s.fault) },
+                    `${s.label}: ${on ? "repaired" : "not repaired"}`,
+                  )
+                }
+              />
+              <span>{s.label}</span>
+              <span className="lb push">
+                {repaired.includes(s.fault) ? "repaired" : `was ${formatNumber(s.p * 100, 0)}\u202f%`}
+              </span>
+            </li>
+          ))}
+        </ul>
+      </div>
+    </section>
+  );
+}
