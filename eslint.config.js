@@ -5,10 +5,11 @@ import tseslint from "typescript-eslint";
 const rooms = {
   core: [],
   contract: ["core"],
-  models: ["core", "contract"],
-  server: ["core", "contract", "models"],
-  web: ["core", "contract", "models"],
-  cli: ["core", "contract", "models"],
+  drawing: ["core"],
+  models: ["core", "contract", "drawing"],
+  server: ["core", "contract", "models", "drawing"],
+  web: ["core", "contract", "models", "drawing"],
+  cli: ["core", "contract", "models", "drawing"],
   demo: ["core", "contract"],
   e2e: ["demo"],
 };

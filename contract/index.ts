@@ -1,3 +1,4 @@
+export * from "./asked";
 export * from "./refusal";
 export * from "./fields";
 export * from "./inputs";

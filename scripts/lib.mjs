@@ -47,7 +47,17 @@ function newest(path) {
 /** Builds pages and server if a source is newer than the build. */
 export function ensureBuilt() {
   const built = join(root, "dist", "server.mjs");
-  const sources = ["core", "contract", "models", "server", "web", "index.html", "vite.config.ts", "package.json"];
+  const sources = [
+    "core",
+    "contract",
+    "drawing",
+    "models",
+    "server",
+    "web",
+    "index.html",
+    "vite.config.ts",
+    "package.json",
+  ];
   const latest = Math.max(...sources.map((s) => newest(join(root, s))));
   if (existsSync(built) && statSync(built).mtimeMs > latest) return;
   process.stdout.write("Building\n");

@@ -1,5 +1,11 @@
 import { z } from "zod";
-import { defaultKnowledge, likelihoodWords, type DiagnoseInput, type Knowledge } from "../../core";
+import {
+  defaultKnowledge,
+  likelihoodWords,
+  type DiagnoseInput,
+  type Knowledge,
+  type KnowledgeChanges,
+} from "../../core";
 import { list, num, over, text, word } from "../fields";
 import { ACCEPTS, refusal, type Refusal } from "../refusal";
 import { firstRepeat } from "./lever";
@@ -21,6 +27,36 @@ const applies = z
 
 const hands = z.union([z.literal(1), z.literal(2)], { error: () => `${ACCEPTS}1 or 2` });
 
+const fault = z.strictObject({
+  id: text(),
+  label: text(),
+  prior: over(0, 1e6),
+  referOn: z.boolean().optional(),
+  applies,
+});
+
+const observation = z.strictObject({
+  id: text(),
+  label: text(),
+  kind: word(["symptom", "result"]),
+  faultFree: likelihood.default("rarely"),
+  minutes: over(0, 10000, "min").optional(),
+  applies,
+});
+
+const benchTest = z.strictObject({
+  id: text(),
+  label: text(),
+  minutes: over(0, 10000, "min"),
+  hands: hands.default(1),
+  results: list(text(), 1, 6),
+  applies,
+});
+
+const reason = z
+  .string({ error: () => `${ACCEPTS}text of up to 400 characters` })
+  .max(400, { error: () => `${ACCEPTS}text of up to 400 characters` });
+
 export const knowledgeSchema = z.strictObject({
   about: z.string().max(2000).optional(),
   words: z
@@ -32,44 +68,31 @@ export const knowledgeSchema = z.strictObject({
       nearlyAlways: probability.default(0.93),
     })
     .prefault({}),
-  faults: list(
-    z.strictObject({
-      id: text(),
-      label: text(),
-      prior: over(0, 1e6),
-      referOn: z.boolean().optional(),
-      applies,
-    }),
-    1,
-    200,
-  ),
-  observations: list(
-    z.strictObject({
-      id: text(),
-      label: text(),
-      kind: word(["symptom", "result"]),
-      faultFree: likelihood.default("rarely"),
-      minutes: over(0, 10000, "min").optional(),
-      applies,
-    }),
-    1,
-    500,
-  ),
-  tests: list(
-    z.strictObject({
-      id: text(),
-      label: text(),
-      minutes: over(0, 10000, "min"),
-      hands: hands.default(1),
-      results: list(text(), 1, 6),
-      applies,
-    }),
-    0,
-    200,
-  ),
+  faults: list(fault, 1, 200),
+  observations: list(observation, 1, 500),
+  tests: list(benchTest, 0, 200),
   table: z.record(text(), z.record(text(), likelihood)),
-  reasons: z.record(text(), z.record(text(), z.string().max(400))).optional(),
+  reasons: z.record(text(), z.record(text(), reason)).optional(),
 }) satisfies z.ZodType<Knowledge>;
+
+/** What a shop changed against the standard table. */
+export const knowledgeChanges = z.strictObject({
+  words: z
+    .strictObject({
+      never: probability.optional(),
+      rarely: probability.optional(),
+      sometimes: probability.optional(),
+      often: probability.optional(),
+      nearlyAlways: probability.optional(),
+    })
+    .optional(),
+  faults: list(fault, 0, 200).optional(),
+  observations: list(observation, 0, 500).optional(),
+  tests: list(benchTest, 0, 200).optional(),
+  removed: list(text(), 0, 900).optional(),
+  table: z.record(text(), z.record(text(), likelihood.nullable())).optional(),
+  reasons: z.record(text(), z.record(text(), reason)).optional(),
+}) satisfies z.ZodType<KnowledgeChanges>;
 
 export const diagnoseInput = z.strictObject({
   observations: list(

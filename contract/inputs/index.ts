@@ -4,3 +4,5 @@ export * from "./compare";
 export * from "./slack";
 export * from "./torque";
 export * from "./measurement";
+export * from "./clearance";
+export * from "./setting";

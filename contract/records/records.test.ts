@@ -52,6 +52,8 @@ describe("records", () => {
     part: { jobId: ID, name: "Bush" },
     step: { jobId: ID, text: "Lift it" },
     finding: { jobId: ID, text: "Leak" },
+    photo: { jobId: ID, file: "a".repeat(64), widthPx: 100, heightPx: 80 },
+    setting: { jobId: ID, tool: "stops", input: {} },
     shop: {},
   };
 

@@ -1,7 +1,24 @@
 import { z } from "zod";
 import { list, num, text, whole, word } from "../fields";
+import { ACCEPTS } from "../refusal";
 import { jointPlaces } from "../../core";
-import { boltPattern, gearboxSchema, leverSchema, point } from "../inputs";
+import {
+  cableMarksInput,
+  floorSlotInput,
+  gatedInput,
+  lockoutInput,
+  releaseInput,
+  rodInput,
+  shimsInput,
+  stopsInput,
+  bodySchema,
+  boltPattern,
+  gearboxSchema,
+  knowledgeChanges,
+  leverSchema,
+  obstacleSchema,
+  point,
+} from "../inputs";
 import { day, line, moment, originWords, prose, typedValue, ulid } from "./fields";
 
 export const stageWords = ["ask", "gauge", "compare", "plan", "fit", "prove"] as const;
@@ -59,6 +76,15 @@ export const methodWords = ["tape", "calliper", "dial", "angleGauge", "jug", "by
 
 const person = z.strictObject({ name: text(60), initials: text(4), role: line.default("") });
 
+/** What stands round the lever, measured from the pivot of the shifter the vehicle came with. */
+const surroundings = z.strictObject({
+  obstacles: list(obstacleSchema, 0, 60),
+  body: bodySchema,
+  /** Where the driver's hand rests on a knob that suits. */
+  hand: point(5000).nullable().default(null),
+});
+export type Surroundings = z.output<typeof surroundings>;
+
 const vehicle = z.strictObject({
   tag: text(16),
   owner: line.default(""),
@@ -73,6 +99,7 @@ const vehicle = z.strictObject({
   cylinders: whole(1, 16).nullable().default(null),
   idleRpm: num(200, 5000, "rpm").nullable().default(null),
   odometer: list(z.strictObject({ date: day, typed: text(40), km: num(0, 5e6, "km") }), 0, 500).default([]),
+  surroundings: surroundings.nullable().default(null),
   notes: prose.default(""),
 });
 
@@ -99,6 +126,7 @@ const job = z.strictObject({
   chosenSetupId: ulid.nullable().default(null),
   choiceReason: prose.default(""),
   slackTarget: typedValue.nullable().default(null),
+  slackTargetPct: num(0, 100, "%").nullable().default(null),
   symptomsAfter: z
     .record(text(40), word(["present", "absent"]))
     .nullable()
@@ -216,13 +244,75 @@ const finding = z.strictObject({
   text: text(400),
   place: word(places).default("under"),
   state: word(["open", "dealtWith"]).default("open"),
+  /** What it answers in Ask: the id of a symptom or of a test's result. */
+  observation: text(80).nullable().default(null),
 });
+
+const HASH = /^[0-9a-f]{64}$/;
+
+/** A picture of a job; the file itself is kept beside the database under its hash. */
+const photo = z.strictObject({
+  jobId: ulid,
+  readingId: ulid.nullable().default(null),
+  file: z.string({ error: () => `${ACCEPTS}the hash the upload gave` }).regex(HASH, {
+    error: () => `${ACCEPTS}the hash the upload gave`,
+  }),
+  name: line.default(""),
+  widthPx: whole(1, 20000),
+  heightPx: whole(1, 20000),
+  takenBy: ulid.nullable().default(null),
+  takenAt: moment.nullable().default(null),
+});
+
+export const settingTools = [
+  "stops",
+  "lockout",
+  "release",
+  "shims",
+  "cableMarks",
+  "rod",
+  "gatedLinkage",
+  "floorSlot",
+] as const;
+export type SettingTool = (typeof settingTools)[number];
+
+/** What each tool is asked with. */
+export const settingInputs = {
+  stops: stopsInput,
+  lockout: lockoutInput,
+  release: releaseInput,
+  shims: shimsInput,
+  cableMarks: cableMarksInput,
+  rod: rodInput,
+  gatedLinkage: gatedInput,
+  floorSlot: floorSlotInput,
+} as const satisfies Record<SettingTool, z.ZodType>;
+
+/** What a tool was asked and what was decided by its answer, kept so that it can be opened and asked again. */
+const setting = z.strictObject({
+  jobId: ulid,
+  tool: word(settingTools),
+  name: line.default(""),
+  input: z.record(z.string(), z.unknown(), { error: () => `${ACCEPTS}an object of fields` }),
+  says: prose.default(""),
+  state: word(["planned", "set"]).default("planned"),
+  personId: ulid.nullable().default(null),
+  at: moment.nullable().default(null),
+  note: line.default(""),
+});
+
+const playGrade = num(0, 50, "mm");
 
 const shop = z.strictObject({
   name: line.default(""),
   units: word(["metric", "inch"]).default("metric"),
   currency: line.default("crowns"),
   singleKeys: z.boolean().default(true),
+  knowledge: knowledgeChanges.nullable().default(null),
+  grades: z
+    .strictObject({ new: playGrade, slight: playGrade, worn: playGrade, gone: playGrade })
+    .nullable()
+    .default(null),
 });
 
 /** Every kind of record, and the fields a person can set. */
@@ -238,6 +328,8 @@ export const resources = {
   part,
   step,
   finding,
+  photo,
+  setting,
   shop,
 } as const;
 
@@ -254,6 +346,8 @@ export const jobChildren = [
   "part",
   "step",
   "finding",
+  "photo",
+  "setting",
 ] as const satisfies readonly ResourceName[];
 export type JobChild = (typeof jobChildren)[number];
 
@@ -285,6 +379,8 @@ export type Signature = RecordOf<"signature">;
 export type Part = RecordOf<"part">;
 export type Step = RecordOf<"step">;
 export type Finding = RecordOf<"finding">;
+export type Photo = RecordOf<"photo">;
+export type Setting = RecordOf<"setting">;
 export type Shop = RecordOf<"shop">;
 
 /** The shop's settings are one record with a fixed id. */

@@ -9,9 +9,11 @@ import {
   type JobChild,
   type Part,
   type Person,
+  type Photo,
   type Reading,
   type RecordOf,
   type ResourceName,
+  type Setting,
   type Setup,
   type Shop,
   type Signature,
@@ -68,6 +70,8 @@ export interface JobView {
   part: Part[];
   step: Step[];
   finding: Finding[];
+  photo: Photo[];
+  setting: Setting[];
 }
 
 export const jobView = z.strictObject({

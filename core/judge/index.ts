@@ -15,3 +15,5 @@ export type {
 } from "./knowledge";
 export { drawCase, seededRandom, walkCase, withTest } from "./rehearse";
 export type { RehearsedCase, RehearsedWalk } from "./rehearse";
+export { changesBetween, countChanges, withChanges } from "./shopKnowledge";
+export type { KnowledgeChanges } from "./shopKnowledge";

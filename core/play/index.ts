@@ -13,3 +13,9 @@ export type {
 } from "./slack";
 export { paretoPlans } from "./replacementPlans";
 export type { PlanSet, Replaceable } from "./replacementPlans";
+export { lockout } from "./lockout";
+export type { LockoutAnswer, LockoutInput } from "./lockout";
+export { MOST_PACKS, packsToSearch, shims } from "./shims";
+export type { ShimPack, ShimsAnswer, ShimsInput, ShimStock } from "./shims";
+export { stops, USUAL_BACK_OFF } from "./stops";
+export type { StopsAnswer, StopsInput, StopVerdict } from "./stops";

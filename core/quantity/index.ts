@@ -8,3 +8,5 @@ export { formatInchFraction, formatNumber, formatQuantity, inOtherUnit, unitLabe
 export type { FormatOptions } from "./format";
 export { PREFERRED, TORQUE_FACTORS, UNITS, otherUnit, unitOf } from "./units";
 export type { QuantityKind, TorqueUnit, Unit, UnitSystem } from "./units";
+export { pitchOf } from "./pitch";
+export type { ThreadPitch } from "./pitch";

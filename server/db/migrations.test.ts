@@ -17,6 +17,9 @@ describe("database", () => {
 
   it("goes from the previous to the latest with what was in it, and back", async () => {
     const source = await openDatabase(join(folder, "b.sqlite"));
+    // Back to the first: everything since then is undone and done again.
+    await source.undoLastMigration();
+    expect(await source.query(`SELECT name FROM sqlite_master WHERE name IN ('photo', 'setting')`)).toEqual([]);
     await source.undoLastMigration();
     expect(await source.query(`SELECT name FROM sqlite_master WHERE name = 'slack_joint'`)).toEqual([]);
     await source.query(

@@ -1,15 +1,18 @@
 import type { EntityManager } from "typeorm";
 import {
   checkGearbox,
+  checkKnowledge,
   checkLever,
   checkTorqueSequence,
   quantityKinds,
   refusal,
+  refusalFromIssues,
+  settingInputs,
   type Fields,
   type Refusal,
   type ResourceName,
 } from "../../contract";
-import { parseQuantity } from "../../core";
+import { defaultKnowledge, parseQuantity, withChanges } from "../../core";
 import { findById } from "../db";
 import { Refused } from "./refused";
 
@@ -105,7 +108,28 @@ const signature: Rule<"signature"> = async (s, path, manager) => {
   }
 };
 
-const rules: { [R in ResourceName]?: Rule<R> } = { vehicle, setup, reading, torqueGroup, signature };
+const shop: Rule<"shop"> = (s, path) => {
+  if (s.knowledge) at(path, checkKnowledge(withChanges(defaultKnowledge, s.knowledge)));
+  if (!s.grades) return;
+  const { slight, worn, gone } = s.grades;
+  for (const [field, more, less] of [
+    ["slight", slight, s.grades.new],
+    ["worn", worn, slight],
+    ["gone", gone, worn],
+  ] as const) {
+    if (more < less)
+      at(path, refusal("invalid_input", `grades.${field}`, more, `${less} mm or more, as the grade before it`));
+  }
+};
+
+/** A tool's question must be one the tool can answer, so that it can be opened and asked again. */
+const setting: Rule<"setting"> = (s, path) => {
+  const schema = settingInputs[s.tool];
+  const parsed = schema.safeParse(s.input);
+  if (!parsed.success) at(`${path}.input`, refusalFromIssues(parsed.error.issues, s.input));
+};
+
+const rules: { [R in ResourceName]?: Rule<R> } = { vehicle, setup, reading, torqueGroup, signature, shop, setting };
 
 /** Checks what one record must satisfy beyond the shape of its fields. */
 export async function checkRules<R extends ResourceName>(

@@ -126,7 +126,9 @@ export class Views {
 }
 
 function binTitle(resource: ResourceName, row: Row): string {
-  const first = [row.tag, row.name, row.text, row.complaint, row.quantity].find((t) => typeof t === "string" && t);
+  const first = [row.tag, row.name, row.text, row.complaint, row.quantity, row.tool].find(
+    (t) => typeof t === "string" && t,
+  );
   return resource === "job"
     ? `Job ${String(row.number)}: ${String(row.complaint).slice(0, 60)}`
     : String(first ?? row.id);

@@ -31,6 +31,8 @@ const view = (data: Partial<JobView> = {}): JobView => ({
   part: [],
   step: [],
   finding: [],
+  photo: [],
+  setting: [],
   ...data,
 });
 

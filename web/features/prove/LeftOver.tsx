@@ -37,14 +37,14 @@ export function LeftOver({ view, edit }: StageProps) {
   const offered = asked.answer.posterior.filter((s, i) => i < OFFERED || repaired.includes(s.fault));
   const answered = symptoms.filter((s) => after[s.id]);
   return (
-    <section className="sect" aria-label="What is left of the complaint">
+    <section className="sect" aria-label="After the road test">
       <h2 className="hd2">
-        What is left of the complaint
+        After the road test
         <span className="lb">present: it stays; absent: it went away</span>
       </h2>
       <p className="leftline" role="status">
         {!answered.length ? (
-          "After the road test, tap what stayed and what went away."
+          "Tap what stayed and what went away."
         ) : left ? (
           <>
             <b>

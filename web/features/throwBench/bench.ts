@@ -1,6 +1,25 @@
-import { isRefusal, type Refusal } from "../../../contract";
-import type { CompareAnswer, CompareLimits, Gearbox, LeverAnswer, LeverGeometry, Point } from "../../../core";
-import { answer } from "../../../models";
+import {
+  asked,
+  checkCompare,
+  checkLeverInput,
+  compareInput,
+  isRefusal,
+  leverInput,
+  type Refusal,
+} from "../../../contract";
+import {
+  compare,
+  lever as solveLever,
+  type CompareAnswer,
+  type CompareLimits,
+  type Gearbox,
+  type LeverAnswer,
+  type LeverGeometry,
+  type Point,
+} from "../../../core";
+
+const askLever = asked(leverInput, checkLeverInput, solveLever);
+const askCompare = asked(compareInput, checkCompare, compare);
 
 /** One lever on the bench: a stored setup of a job, or one of the desk tool's own. */
 export interface BenchSetup {
@@ -37,7 +56,7 @@ const known = new WeakMap<LeverGeometry, { gearbox: Gearbox; out: LeverAnswer | 
 function solved(gearbox: Gearbox, lever: LeverGeometry): LeverAnswer | Refusal {
   const before = known.get(lever);
   if (before?.gearbox === gearbox) return before.out;
-  const out = answer("lever", { gearbox, lever }) as LeverAnswer | Refusal;
+  const out = askLever({ gearbox, lever });
   known.set(lever, { gearbox, out });
   return out;
 }
@@ -61,7 +80,7 @@ export function solveBench(
   const good = setups.filter((s) => levers.has(s.id) && wanted(s));
   let compared: BenchResult["compared"] = null;
   if (good.length > 1 && levers.has(setups[0].id)) {
-    const out = answer("compare", {
+    const out = askCompare({
       gearbox,
       limits,
       // Names may repeat between setups; ids do not.
@@ -73,7 +92,7 @@ export function solveBench(
       })),
     });
     if (isRefusal(out)) refused.set(good[1].id, out.error);
-    else compared = (out as CompareAnswer).setups;
+    else compared = out.setups;
   }
   return { levers, compared, refused };
 }

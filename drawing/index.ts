@@ -1,0 +1,1 @@
+export { CALIBRATION_MM, floorModel, floorTemplate } from "./floorTemplate";
