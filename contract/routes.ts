@@ -5,7 +5,9 @@ import {
   changeRequest,
   dossierView,
   historyView,
+  instrumentList,
   jobView,
+  photoAnswer,
   scope,
   shopView,
   stepBack,
@@ -24,6 +26,8 @@ export interface Route {
   params?: z.ZodObject;
   query?: z.ZodObject;
   body?: z.ZodType;
+  /** The body is a form with one file in this field. */
+  file?: string;
   response: z.ZodType;
 }
 
@@ -92,6 +96,19 @@ export const routes = {
     does: "Does again what was last undone.",
     body: stepBack,
     response: changeAnswer,
+  },
+  instruments: {
+    method: "get",
+    path: "/api/instruments",
+    does: "Instruments that send by themselves; each streams at /api/instruments/{id}/readings as server-sent events.",
+    response: instrumentList,
+  },
+  photo: {
+    method: "post",
+    path: "/api/photos",
+    does: "Takes a picture in: packed anew, place and camera left out. It is read at /api/photos/{file}, ?size=small for a thumbnail.",
+    file: "photo",
+    response: photoAnswer,
   },
 } as const satisfies Record<string, Route>;
 

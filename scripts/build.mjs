@@ -19,6 +19,7 @@ await build({
   // better-sqlite3 is a native module; the drivers TypeORM offers beside it are not installed.
   external: [
     "better-sqlite3",
+    "sharp",
     ...["mysql", "mysql2", "pg", "pg-native", "pg-query-stream", "sqlite3", "sql.js", "mssql", "oracledb", "mongodb"],
     ...[
       "@sap/hana-client",

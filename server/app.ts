@@ -1,3 +1,4 @@
+import { dirname, join } from "node:path";
 import compression from "compression";
 import express, { type Express } from "express";
 import { pino, type Logger } from "pino";
@@ -5,10 +6,14 @@ import { pinoHttp } from "pino-http";
 import { openDatabase, UnitOfWork } from "./db";
 import { computeDoor } from "./http/compute";
 import { errorDoor, noSuchDoor } from "./http/errors";
+import { instrumentDoors } from "./http/instruments";
 import { headers, onlyLocalHost, onlyOwnOrigin, steadyWrites } from "./http/guards";
 import { openApiDoor } from "./http/openapi";
 import { pageDoor } from "./http/pages";
+import { photoDoors } from "./http/photos";
 import { recordDoors } from "./http/records";
+import { standInInstruments, type Instrument } from "./instruments";
+import { Photos } from "./photos";
 import { Changes, Views } from "./services";
 
 export interface AppOptions {
@@ -17,6 +22,8 @@ export interface AppOptions {
   webFolder?: string;
   log?: Logger;
   now?: () => string;
+  /** Instruments that send by themselves; the stand-ins where none are given. */
+  instruments?: readonly Instrument[];
 }
 
 export interface App {
@@ -34,7 +41,15 @@ export async function buildApp(options: AppOptions): Promise<App> {
   app.disable("x-powered-by");
   app.use(onlyLocalHost, headers, onlyOwnOrigin, steadyWrites, compression());
   app.use(pinoHttp({ logger: log, autoLogging: log.level === "debug" }));
-  app.use(computeDoor(), openApiDoor(), recordDoors(new Views(unit), new Changes(unit, options.now)));
+  // Pictures lie beside the database: a copy of the folder takes them along.
+  const photos = new Photos(join(dirname(options.databaseFile), "photos"));
+  app.use(
+    computeDoor(),
+    openApiDoor(),
+    photoDoors(photos),
+    instrumentDoors(options.instruments ?? standInInstruments),
+    recordDoors(new Views(unit), new Changes(unit, options.now)),
+  );
   app.use("/api", noSuchDoor);
   if (options.webFolder) app.use(pageDoor(options.webFolder));
   app.use(errorDoor(log));

@@ -2,3 +2,5 @@ export * from "./fields";
 export * from "./resources";
 export * from "./changes";
 export * from "./views";
+export * from "./instruments";
+export * from "./photos";

@@ -11,6 +11,12 @@ const schemaOf = (schema: z.ZodType, io: "input" | "output"): unknown => {
 
 const content = (schema: unknown) => ({ "application/json": { schema } });
 
+const fileContent = (field: string) => ({
+  "multipart/form-data": {
+    schema: { type: "object", required: [field], properties: { [field]: { type: "string", format: "binary" } } },
+  },
+});
+
 const refusals = {
   default: {
     description: "A refusal: which field, what was given, what is accepted.",
@@ -40,6 +46,7 @@ export function openApi(): Record<string, unknown> {
         operationId: name,
         summary: route.does,
         parameters: parameters(route),
+        ...(route.file && { requestBody: { required: true, content: fileContent(route.file) } }),
         ...(route.body && { requestBody: { required: true, content: content(schemaOf(route.body, "input")) } }),
         responses: {
           200: { description: "The answer.", content: content(schemaOf(route.response, "output")) },
@@ -72,14 +79,14 @@ const escaped = (text: string): string =>
 interface Operation {
   operationId: string;
   summary: string;
-  requestBody?: { content: { "application/json": { schema: unknown } } };
+  requestBody?: { content: Record<string, { schema: unknown }> };
 }
 
 function page(document: Record<string, unknown>): string {
   const paths = document.paths as Record<string, Record<string, Operation>>;
   const doors = Object.entries(paths).flatMap(([path, methods]) =>
     Object.entries(methods).map(([method, operation]) => {
-      const schema = operation.requestBody?.content["application/json"].schema;
+      const schema = Object.values(operation.requestBody?.content ?? {})[0]?.schema;
       const body = schema
         ? `<details><summary>What goes in</summary><pre>${escaped(JSON.stringify(schema, null, 2))}</pre></details>`
         : "";

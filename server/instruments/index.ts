@@ -1,0 +1,2 @@
+export type { Instrument, ReadingWish } from "./instrument";
+export { standInInstruments } from "./standIns";

@@ -1,0 +1,2 @@
+export { Photos } from "./photos";
+export type { PhotoSize } from "./photos";
