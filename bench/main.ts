@@ -1,13 +1,17 @@
 import { spawnSync } from "node:child_process";
 import { bundleFigures } from "./bundle";
 import { dragFigures } from "./drag";
+import { linkageFigures } from "./linkage";
+import { photoFigures } from "./photos";
 import { recordFigures } from "./records";
 import { report, type Figure } from "./report";
 import { solverFigures } from "./solver";
 
 const parts: Record<string, () => Figure[] | Promise<Figure[]>> = {
   solver: solverFigures,
+  linkage: linkageFigures,
   records: recordFigures,
+  photos: photoFigures,
   bundle: bundleFigures,
   drag: dragFigures,
 };

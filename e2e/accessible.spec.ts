@@ -11,6 +11,7 @@ const VIEWS: [name: string, path: string, wait: string][] = [
   ["measurement", "/desk/measurement", "Working"],
   ["rehearse", "/desk/rehearse", "Name the fault"],
   ["shop", "/shop", "People"],
+  ["table behind Ask", "/shop/knowledge", "How likely each thing is with this fault"],
 ];
 const STAGES: [number, string, string][] = [
   [219, "ask", "In the driver’s words"],

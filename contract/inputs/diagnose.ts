@@ -12,9 +12,8 @@ import { firstRepeat } from "./lever";
 
 const probability = num(0.001, 0.999);
 const likelihoodSays = `${ACCEPTS}${likelihoodWords.join(", ")} or a number from 0.001 to 0.999`;
-const likelihood = z.union([z.enum(likelihoodWords), z.number().min(0.001).max(0.999)], {
-  error: () => likelihoodSays,
-});
+const says = { error: () => likelihoodSays };
+const likelihood = z.union([z.enum(likelihoodWords, says), z.number(says).min(0.001, says).max(0.999, says)], says);
 
 const shifters = ["direct", "rod", "cable"] as const;
 const layouts = ["northSouth", "eastWest"] as const;
@@ -113,11 +112,12 @@ export const diagnoseInput = z.strictObject({
 
 /** Ids that repeat or lead nowhere inside a table. */
 export function checkKnowledge(k: Knowledge, path = "knowledge"): Refusal | null {
+  const at = path ? `${path}.` : "";
   for (const part of ["faults", "observations", "tests"] as const) {
     const ids = k[part].map((x: { id: string }) => x.id);
     const repeat = firstRepeat(ids);
     if (repeat >= 0) {
-      return refusal("invalid_input", `${path}.${part}[${repeat}].id`, ids[repeat], "an id not used before");
+      return refusal("invalid_input", `${at}${part}[${repeat}].id`, ids[repeat], "an id not used before");
     }
   }
   const observations = new Set(k.observations.map((o) => o.id));
@@ -127,21 +127,21 @@ export function checkKnowledge(k: Knowledge, path = "knowledge"): Refusal | null
     if (repeat >= 0) {
       return refusal(
         "invalid_input",
-        `${path}.tests[${i}].results[${repeat}]`,
+        `${at}tests[${i}].results[${repeat}]`,
         test.results[repeat],
         "an id not used before",
       );
     }
     for (const [j, result] of test.results.entries()) {
       if (!observations.has(result)) {
-        return refusal("invalid_input", `${path}.tests[${i}].results[${j}]`, result, "the id of an observation");
+        return refusal("invalid_input", `${at}tests[${i}].results[${j}]`, result, "the id of an observation");
       }
     }
   }
   for (const [fault, row] of Object.entries(k.table)) {
-    if (!faults.has(fault)) return refusal("invalid_input", `${path}.table.${fault}`, fault, "the id of a fault");
+    if (!faults.has(fault)) return refusal("invalid_input", `${at}table.${fault}`, fault, "the id of a fault");
     const stray = Object.keys(row).find((o) => !observations.has(o));
-    if (stray) return refusal("invalid_input", `${path}.table.${fault}.${stray}`, stray, "the id of an observation");
+    if (stray) return refusal("invalid_input", `${at}table.${fault}.${stray}`, stray, "the id of an observation");
   }
   return null;
 }

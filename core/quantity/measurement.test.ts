@@ -16,6 +16,19 @@ describe("measurement", () => {
     expect(many.dof).toBe(4);
   });
 
+  // JCGM 100:2008 (GUM) 4.4.3, table 1: twenty temperatures; mean 100.145, s = 1.489, u = 0.333 (from memory).
+  it("gives the mean and standard uncertainty of the guide's own twenty readings", () => {
+    const readings = [
+      96.9, 98.18, 98.25, 98.61, 99.03, 99.49, 99.56, 99.74, 99.89, 100.07, 100.33, 100.42, 100.68, 100.95, 101.11,
+      101.2, 101.57, 101.84, 102.36, 102.72,
+    ];
+    const { before } = measurement({ unit: "deg C", before: { readings, resolution: 0 }, k: 2 });
+    expect(before.mean).toBeCloseTo(100.145, 3);
+    expect(before.sd).toBeCloseTo(1.489, 3);
+    expect(before.standard).toBeCloseTo(0.333, 3);
+    expect(before.dof).toBe(19);
+  });
+
   // Common practice, no source: 5 1/4 in before and 3 3/4 in after, tape read to 1/16 in.
   it("gives the reduction of a taped throw with its uncertainty", () => {
     const answer = measurement({

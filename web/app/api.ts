@@ -80,6 +80,10 @@ const records = api.injectEndpoints({
       transformResponse: checked("history"),
       providesTags: ["History"],
     }),
+    instruments: build.query<ResponseOf<"instruments">, void>({
+      query: () => pathOf(routes.instruments),
+      transformResponse: checked("instruments"),
+    }),
     undoState: build.query<ResponseOf<"undoState">, { scope: string; personId: string | null }>({
       query: ({ scope, personId }) =>
         `${pathOf(routes.undoState)}?${new URLSearchParams({ scope, ...(personId && { personId }) })}`,
@@ -98,6 +102,7 @@ export const {
   useBinQuery,
   useHistoryQuery,
   useUndoStateQuery,
+  useInstrumentsQuery,
 } = records;
 export const recordsApi = records;
 

@@ -17,6 +17,9 @@ const MeasurementTool = lazy(() =>
   import("../features/desk/MeasurementTool").then((m) => ({ default: m.MeasurementTool })),
 );
 const RehearseTool = lazy(() => import("../features/desk/RehearseTool").then((m) => ({ default: m.RehearseTool })));
+const KnowledgePage = lazy(() =>
+  import("../features/knowledge/KnowledgePage").then((m) => ({ default: m.KnowledgePage })),
+);
 const ShopPage = lazy(() => import("../features/shop/ShopPage").then((m) => ({ default: m.ShopPage })));
 
 const late = (node: React.ReactNode) => <Suspense fallback={<Skeleton rows={10} />}>{node}</Suspense>;
@@ -52,6 +55,7 @@ export const router = createBrowserRouter([
           { path: "desk/torque-text", element: late(<TorqueTextTool />) },
           { path: "desk/measurement", element: late(<MeasurementTool />) },
           { path: "desk/rehearse", element: late(<RehearseTool />) },
+          { path: "shop/knowledge", element: late(<KnowledgePage />) },
           { path: "shop", element: late(<ShopPage />) },
           {
             path: "*",

@@ -7,6 +7,7 @@ import { Answer, Num } from "../../ui/Answer";
 import { SymptomChip, type ThreeState } from "../../ui/slots";
 import { TextField } from "../../ui/TextField";
 import type { StageProps } from "../job/JobPage";
+import { useKnowledge } from "../knowledge/useKnowledge";
 import { AT_THE_LEVER, diagnosisOf, type Diagnosis } from "./diagnosis";
 import { Suspects } from "./Suspects";
 import { TestDialog, TestsWorth } from "./TestsWorth";
@@ -18,7 +19,8 @@ export default function AskStage({ view, edit }: StageProps) {
   const navigate = useNavigate();
   const [test, setTest] = useState<string | null>(null);
   const [working, setWorking] = useState(false);
-  const diagnosis = useMemo(() => diagnosisOf(vehicle, job.symptoms), [vehicle, job.symptoms]);
+  const table = useKnowledge();
+  const diagnosis = useMemo(() => diagnosisOf(table, vehicle, job.symptoms), [table, vehicle, job.symptoms]);
   const { answer, knowledge, observed } = diagnosis;
   const numbers = new Map(observed.map((o, i) => [o.id, i + 1]));
   const stateOf = (id: string): ThreeState => job.symptoms[id] ?? "untried";

@@ -1,6 +1,5 @@
 import type { Job, Vehicle } from "../../../contract";
 import {
-  defaultKnowledge,
   diagnose,
   knowledgeFor,
   oddsPaths,
@@ -35,11 +34,15 @@ export interface Diagnosis {
   paths: Map<string, number[]>;
 }
 
-export function diagnosisOf(vehicle: Pick<Vehicle, "shifterKind" | "layout">, symptoms: Job["symptoms"]): Diagnosis {
+export function diagnosisOf(
+  table: Knowledge,
+  vehicle: Pick<Vehicle, "shifterKind" | "layout">,
+  symptoms: Job["symptoms"],
+): Diagnosis {
   const kind = vehicleKind(vehicle);
-  const knowledge = knowledgeFor(defaultKnowledge, kind);
+  const knowledge = knowledgeFor(table, kind);
   const observations = observedOf(symptoms, knowledge);
-  const input = { observations, vehicle: kind, knowledge: defaultKnowledge, lead: LEAD, minGainBits: MIN_GAIN_BITS };
+  const input = { observations, vehicle: kind, knowledge: table, lead: LEAD, minGainBits: MIN_GAIN_BITS };
   return { knowledge, observed: observations, answer: diagnose(input), paths: oddsPaths(input) };
 }
 
@@ -55,8 +58,3 @@ export const AT_THE_LEVER = new Set([
   "reverseWontEngage",
   "dripsShaft",
 ]);
-
-/** Everything that can be seen, with its words, whatever the vehicle: for records and history. */
-export const OBSERVATION_WORDS: ReadonlyMap<string, string> = new Map(
-  defaultKnowledge.observations.map((o) => [o.id, o.label]),
-);

@@ -1,7 +1,6 @@
 import { Button } from "antd";
 import { useMemo, useState } from "react";
 import {
-  defaultKnowledge,
   diagnose,
   drawCase,
   formatNumber,
@@ -14,6 +13,7 @@ import {
 } from "../../../core";
 import { LEAD, MIN_GAIN_BITS } from "../ask/diagnosis";
 import { HOW_TO } from "../ask/howTo";
+import { useKnowledge } from "../knowledge/useKnowledge";
 import { Hands } from "../ask/TestsWorth";
 import { Answer, Num } from "../../ui/Answer";
 import { NumberField } from "../../ui/NumberField";
@@ -48,25 +48,22 @@ interface Round {
 /** A hidden fault to find: choose tests, watch the minutes, name it, and see what the best order would have cost. */
 export function RehearseTool() {
   const [round, setRound] = useState<Round>({ seed: 1, kind: "rod", done: [], guess: null });
+  const known = useKnowledge();
   const vehicle = vehicleOf(round.kind);
-  const table = useMemo(() => knowledgeFor(defaultKnowledge, vehicleOf(round.kind)), [round.kind]);
+  const table = useMemo(() => knowledgeFor(known, vehicleOf(round.kind)), [known, round.kind]);
   const drawn = useMemo(
-    () => drawCase(defaultKnowledge, vehicleOf(round.kind), seededRandom(round.seed)),
-    [round.kind, round.seed],
+    () => drawCase(known, vehicleOf(round.kind), seededRandom(round.seed)),
+    [known, round.kind, round.seed],
   );
-  const seen = round.done.reduce<Observed[]>(
-    (list, test) => withTest(defaultKnowledge, drawn, list, test),
-    drawn.symptoms,
-  );
+  const seen = round.done.reduce<Observed[]>((list, test) => withTest(known, drawn, list, test), drawn.symptoms);
   const minutes = round.done.reduce((sum, id) => sum + (table.tests.find((t) => t.id === id)?.minutes ?? 0), 0);
   const label = (id: string): string => table.observations.find((o) => o.id === id)?.label ?? id;
   const faultName = (id: string): string => table.faults.find((f) => f.id === id)?.label ?? id;
   const best = useMemo(
-    () => (round.guess === null ? null : walkCase(defaultKnowledge, vehicleOf(round.kind), drawn, LIMITS)),
-    [round.guess, round.kind, drawn],
+    () => (round.guess === null ? null : walkCase(known, vehicleOf(round.kind), drawn, LIMITS)),
+    [known, round.guess, round.kind, drawn],
   );
-  const verdict =
-    round.guess === null ? null : diagnose({ knowledge: defaultKnowledge, vehicle, observations: seen, ...LIMITS });
+  const verdict = round.guess === null ? null : diagnose({ knowledge: known, vehicle, observations: seen, ...LIMITS });
   const begin = (next: Partial<Round>): void => setRound({ ...round, done: [], guess: null, ...next });
   const present = drawn.symptoms.filter((s) => s.present);
 

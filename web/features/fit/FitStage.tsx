@@ -2,14 +2,17 @@ import { Button, Input, Modal } from "antd";
 import { useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import type { Finding, Signature, TorqueGroup } from "../../../contract";
+import { knowledgeFor } from "../../../core";
 import { count, LOAD_NAMES, PLACE_NAMES, whenText } from "../../format/words";
 import { useUnits } from "../../format/units";
 import { Answer, Num } from "../../ui/Answer";
 import { SlotSwitch } from "../../ui/slots";
 import { Empty } from "../../ui/states";
 import { Choice } from "../../ui/TextField";
+import { vehicleKind } from "../ask/diagnosis";
 import type { StageProps } from "../job/JobPage";
 import { usePeople } from "../job/useJobView";
+import { useKnowledge } from "../knowledge/useKnowledge";
 import { AddLine } from "../plan/AddLine";
 import { StepsList } from "../plan/StepsList";
 import { SpecFigure } from "../plan/TorqueGroups";
@@ -355,6 +358,29 @@ const capital = (text: string): string => text.charAt(0).toUpperCase() + text.sl
 
 function Findings({ view, edit }: StageProps) {
   const [place, setPlace] = useState<Finding["place"]>("under");
+  const knowledge = useKnowledge();
+  const results = knowledgeFor(knowledge, vehicleKind(view.vehicle)).observations.filter((o) => o.kind === "result");
+  const answers: Record<string, string> = {
+    "": "answers nothing in Ask",
+    ...Object.fromEntries(results.map((o) => [o.id, o.label])),
+  };
+  /** What was found answers a question of Ask: both change in one step, and undo takes both back. */
+  const answer = (finding: Finding, observation: string): void => {
+    const symptoms = { ...view.job.symptoms };
+    if (finding.observation) delete symptoms[finding.observation];
+    if (observation) symptoms[observation] = "present";
+    const { id, version } = view.job;
+    edit.all(observation ? `${finding.text}: ${answers[observation]}` : `${finding.text}: answers nothing`, [
+      {
+        op: "update",
+        resource: "finding",
+        id: finding.id,
+        version: finding.version,
+        data: { observation: observation || null },
+      },
+      { op: "update", resource: "job", id, version, data: { symptoms } },
+    ]);
+  };
   return (
     <section className="sect" aria-label="Found">
       <h2 className="hd2">
@@ -378,6 +404,14 @@ function Findings({ view, edit }: StageProps) {
             />
             <span>
               {f.text} <span className="lb">{PLACE_NAMES[f.place]}</span>
+              <Choice
+                label={`What ${f.text} answers in Ask`}
+                hideLabel
+                small
+                value={f.observation ?? ""}
+                options={answers}
+                onChange={(observation) => answer(f, observation)}
+              />
             </span>
           </li>
         ))}

@@ -1,9 +1,13 @@
 import { useState } from "react";
 import { formatNumber, parseQuantity, type TorqueStep } from "../../../core";
 import { useUnits } from "../../format/units";
+import { TakeReading } from "../instruments/TakeReading";
 import { CrossMark, Tick } from "../../ui/pictograms";
 
 const KEYS = ["7", "8", "9", "4", "5", "6", "1", "2", "3", "0", "."];
+
+/** One pound-foot in N m, exact by the definitions of pound-force and foot. */
+const NM_PER_LBFT = 1.3558179483314004;
 
 /** Longest figure a wrench shows. */
 const MAX_CHARS = 12;
@@ -65,6 +69,12 @@ export function ReadingPad({
             {nm === null ? "\u00a0" : `${units.show(nm, "torque")} = ${units.other(nm, "torque")}`}
           </span>
         </label>
+        <TakeReading
+          measures="torque"
+          what={`Bolt ${step.bolt}, ${step.pass}`}
+          near={step.torqueNm}
+          onTake={({ base }) => setText(unit === "N m" ? base.toFixed(1) : (base / NM_PER_LBFT).toFixed(1))}
+        />
         <Gauge limits={limits} value={nm} bare={(v) => units.bare(v, "torque")} />
         <p className={nm === null ? "lb verdict" : inside ? "verdict mos" : "verdict brk"} role="status">
           {read && !read.ok ? (

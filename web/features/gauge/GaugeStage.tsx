@@ -9,6 +9,7 @@ import { WANTED } from "../job/open";
 import type { StageProps } from "../job/JobPage";
 import { findReading, gearPairs, mainPair, measurandKey, resultOf, sameMeasurand, type Measurand } from "./readings";
 import { MeasureMore } from "./MeasureMore";
+import { OdometerCard } from "./OdometerCard";
 import { measurandName, ReadingCard } from "./ReadingCard";
 import "./gauge.css";
 
@@ -81,6 +82,7 @@ export default function GaugeStage({ view, edit }: StageProps) {
               focus={focus > 0 && m === missing[0]}
             />
           ))}
+          <OdometerCard view={view} edit={edit} />
         </div>
         <aside className="sect">
           <h2 className="hd2">Needed further on</h2>

@@ -7,9 +7,12 @@ import { useUnits } from "../../format/units";
 import { OriginMark } from "../../ui/marks";
 import { QuantityField } from "../../ui/QuantityField";
 import { Choice } from "../../ui/TextField";
+import { TakeReading, type Taken } from "../instruments/TakeReading";
 import { usePeople } from "../job/useJobView";
+import { Photos } from "../photos/Photos";
 import { HOW_TO, HowTaken } from "./HowTaken";
 import {
+  expectedOf,
   findReading,
   firstReading,
   outlierOf,
@@ -67,6 +70,31 @@ export function ReadingCard({
     }
   };
 
+  /**
+   * A first reading is taken with the instrument that read it, to its own step. Where others were read with
+   * something coarser, its error stays the one that counts.
+   */
+  const take = ({ typed, base, instrument }: Taken): void => {
+    const method = instrument.kind === "torqueWrench" ? "byEye" : instrument.kind;
+    const unit = kind === "angle" ? "deg" : "mm";
+    const resolution = { typed: `${instrument.resolution} ${unit}`, base: instrument.resolution };
+    if (reading) {
+      edit.update(
+        "reading",
+        reading,
+        { values: [...reading.values, { typed, base }] },
+        `${title}: ${typed} from the ${instrument.name.toLowerCase()}`,
+      );
+      return;
+    }
+    const first = firstReading(view, measurand, phase, { typed, base }, units.system, me?.id ?? null);
+    edit.create(
+      "reading",
+      { ...first, method, resolution },
+      `${title}: ${typed} from the ${instrument.name.toLowerCase()}`,
+    );
+  };
+
   return (
     <section className="rcard" aria-label={title}>
       <header>
@@ -119,6 +147,17 @@ export function ReadingCard({
             Measure again
           </Button>
         )}
+      </div>
+      <div className="ract">
+        {kind !== "volume" && (reading?.values.length ?? 0) < 50 && (
+          <TakeReading
+            measures={kind}
+            what={title}
+            near={reading ? resultOf(reading).mean : expectedOf(view, measurand)}
+            onTake={take}
+          />
+        )}
+        {reading && <Photos view={view} edit={edit} readingId={reading.id} what={title} />}
       </div>
       {reading ? (
         <ReadingFoot reading={reading} edit={edit} title={title} by={initialsOf(reading.takenBy)} />

@@ -119,6 +119,12 @@ export const usualMethod = (quantity: ReadingQuantity): Reading["method"] => {
   }
 };
 
+/** About what a reading will be where nothing was read yet, for an instrument that wants to know; base unit. */
+export const expectedOf = (view: JobView, m: Measurand): number | null => {
+  const twin = view.reading.find((r) => sameMeasurand(r, m));
+  return twin ? resultOf(twin).mean : null;
+};
+
 /** A first reading of something. */
 export const firstReading = (
   view: JobView,

@@ -1,7 +1,8 @@
 import { useMemo } from "react";
-import { defaultKnowledge, diagnose, formatNumber, type DiagnoseAnswer } from "../../../core";
+import { diagnose, formatNumber, type DiagnoseAnswer } from "../../../core";
 import { SlotSwitch, SymptomChip, type ThreeState } from "../../ui/slots";
-import { diagnosisOf, LEAD, MIN_GAIN_BITS, OBSERVATION_WORDS, observedOf, vehicleKind } from "../ask/diagnosis";
+import { diagnosisOf, LEAD, MIN_GAIN_BITS, observedOf, vehicleKind } from "../ask/diagnosis";
+import { useKnowledge, useObservationWords } from "../knowledge/useKnowledge";
 import type { StageProps } from "../job/JobPage";
 
 /** Suspects offered as repaired: the likeliest of Ask, and whatever was marked before. */
@@ -10,7 +11,9 @@ const OFFERED = 6;
 /** After the road test: which part of the complaint went away, which stayed, and who is still suspect. */
 export function LeftOver({ view, edit }: StageProps) {
   const { job, vehicle } = view;
-  const asked = useMemo(() => diagnosisOf(vehicle, job.symptoms), [vehicle, job.symptoms]);
+  const table = useKnowledge();
+  const words = useObservationWords();
+  const asked = useMemo(() => diagnosisOf(table, vehicle, job.symptoms), [table, vehicle, job.symptoms]);
   const symptoms = asked.knowledge.observations.filter((o) => o.kind === "symptom" && job.symptoms[o.id] === "present");
   const after = useMemo(() => job.symptomsAfter ?? {}, [job.symptomsAfter]);
   const repaired = useMemo(() => job.repaired ?? [], [job.repaired]);
@@ -18,21 +21,21 @@ export function LeftOver({ view, edit }: StageProps) {
     const observations = observedOf(after, asked.knowledge);
     if (!observations.some((o) => o.present)) return null;
     return diagnose({
-      knowledge: defaultKnowledge,
+      knowledge: table,
       vehicle: vehicleKind(vehicle),
       observations,
       repaired,
       lead: LEAD,
       minGainBits: MIN_GAIN_BITS,
     });
-  }, [after, asked.knowledge, repaired, vehicle]);
+  }, [table, after, asked.knowledge, repaired, vehicle]);
 
   if (!symptoms.length) return null;
   const move = (id: string, state: ThreeState): void => {
     const next = { ...after };
     delete next[id];
     if (state !== "untried") next[id] = state;
-    edit.update("job", job, { symptomsAfter: next }, `After the road test, ${OBSERVATION_WORDS.get(id)}: ${state}`);
+    edit.update("job", job, { symptomsAfter: next }, `After the road test, ${words.get(id)}: ${state}`);
   };
   const offered = asked.answer.posterior.filter((s, i) => i < OFFERED || repaired.includes(s.fault));
   const answered = symptoms.filter((s) => after[s.id]);

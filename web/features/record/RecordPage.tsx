@@ -9,7 +9,7 @@ import { OriginLegend, OriginMark } from "../../ui/marks";
 import { Tag } from "../../ui/pictograms";
 import { Skeleton, Trouble } from "../../ui/states";
 import { torqueWords } from "../../ui/SpecField";
-import { OBSERVATION_WORDS } from "../ask/diagnosis";
+import { useObservationWords } from "../knowledge/useKnowledge";
 import { limitsOf, progressOf, specOf } from "../fit/progress";
 import { measurandsOf } from "../gauge/GaugeStage";
 import { comparisonOf, findReading, measurandKey, resultOf } from "../gauge/readings";
@@ -125,10 +125,11 @@ function Summary({ view }: { view: JobView }) {
 }
 
 function Complaint({ view }: { view: JobView }) {
+  const words = useObservationWords();
   const from = (answers: Record<string, string>, state: "present" | "absent"): string =>
     Object.entries(answers)
-      .flatMap(([id, s]) => (s === state ? [OBSERVATION_WORDS.get(id) ?? id] : []))
-      .map((words) => words.charAt(0).toLowerCase() + words.slice(1))
+      .flatMap(([id, s]) => (s === state ? [words.get(id) ?? id] : []))
+      .map((label) => label.charAt(0).toLowerCase() + label.slice(1))
       .join("; ");
   const [present, absent] = [from(view.job.symptoms, "present"), from(view.job.symptoms, "absent")];
   const after = (state: "present" | "absent"): string => from(view.job.symptomsAfter ?? {}, state);

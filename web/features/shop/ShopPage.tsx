@@ -1,16 +1,20 @@
 import { Button, Input } from "antd";
 import { useMemo, useState } from "react";
-import { SHOP_ID, type Person, type Shop } from "../../../contract";
+import type { Person } from "../../../contract";
 import { useBinQuery, useHistoryQuery, useShopQuery } from "../../app/api";
+import { Link } from "react-router";
+import { countChanges } from "../../../core";
 import { useAppDispatch, useAppSelector } from "../../app/hooks";
 import { useKeys } from "../../app/keys";
-import { oneWithPending, useEdit, withPending } from "../../app/saving";
+import { useEdit, withPending } from "../../app/saving";
 import { SavedState } from "../../app/SavingTrouble";
 import { session } from "../../app/session";
 import { dateText, timeText } from "../../format/words";
 import { SlotSwitch } from "../../ui/slots";
 import { Skeleton, Trouble } from "../../ui/states";
 import { Choice, TextField } from "../../ui/TextField";
+import { GradesOfPlay } from "./GradesOfPlay";
+import { useShop } from "./useShop";
 import { UndoKeys } from "../job/JobHead";
 import "../job/job.css";
 import "./shop.css";
@@ -19,19 +23,13 @@ import "./shop.css";
 export function ShopPage() {
   const { data, error, refetch } = useShopQuery();
   const pending = useAppSelector((s) => s.saving.pending);
+  const desk = useShop();
   const edit = useEdit("shop");
   const keys = useMemo(() => ({ "Ctrl+z": edit.undo, "Ctrl+Shift+z": edit.redo }), [edit]);
   useKeys(keys);
-  if (!data) return error ? <Trouble error={error} retry={() => void refetch()} /> : <Skeleton rows={10} />;
-  const shop = oneWithPending(data.shop, "shop", pending);
+  if (!data || !desk) return error ? <Trouble error={error} retry={() => void refetch()} /> : <Skeleton rows={10} />;
   const people = withPending<Person>(data.people, "person", pending, () => true);
-  const patch = (fields: Partial<Shop>, what: string): void => {
-    if (shop.version > 0) edit.update("shop", shop, fields, what);
-    else {
-      const { name, units, currency, singleKeys } = { ...shop, ...fields };
-      edit.all(what, [{ op: "create", resource: "shop", id: SHOP_ID, data: { name, units, currency, singleKeys } }]);
-    }
-  };
+  const { shop, patch } = desk;
   return (
     <>
       <title>Shop · Ash Lever</title>
@@ -70,6 +68,16 @@ export function ShopPage() {
                 onChange={(singleKeys) => patch({ singleKeys }, singleKeys ? "Single keys on" : "Single keys off")}
               />
               Single keys act (1 to 6 put the lever in gear, n takes a reading)
+            </p>
+          </section>
+          <section className="sect">
+            <h2 className="hd2">What the shop reckons with</h2>
+            <GradesOfPlay grades={shop.grades} onChange={(grades, what) => patch({ grades }, what)} />
+            <p className="row-flex" style={{ marginTop: 12 }}>
+              <Link to="/shop/knowledge">The table behind Ask: faults, symptoms, tests</Link>
+              <span className="lb">
+                {countChanges(shop.knowledge) ? `${countChanges(shop.knowledge)} changes of our own` : "as it came"}
+              </span>
             </p>
           </section>
           <ThisScreen />

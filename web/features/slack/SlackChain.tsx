@@ -1,54 +1,33 @@
 import { Button } from "antd";
 import { useMemo, useState } from "react";
 import type { Joint, Operation } from "../../../contract";
-import {
-  driveSolver,
-  formatNumber,
-  jointPlaces,
-  type PlayDirection,
-  type ReplacePlan,
-  type SlackAnswer,
-} from "../../../core";
+import { driveSolver, formatNumber, type PlayDirection, type ReplacePlan } from "../../../core";
 import { useShopQuery } from "../../app/api";
 import { newId } from "../../app/saving";
 import { useUnits } from "../../format/units";
-import { Answer, Num } from "../../ui/Answer";
-import { Figure, OriginLegend, OriginMark } from "../../ui/marks";
-import { NumberField, PriceField } from "../../ui/NumberField";
+import { Answer } from "../../ui/Answer";
+import { Figure, OriginLegend } from "../../ui/marks";
+import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
-import { SlotSwitch } from "../../ui/slots";
 import { Empty } from "../../ui/states";
-import { Choice, TextField } from "../../ui/TextField";
 import type { StageProps } from "../job/JobPage";
 import { nextPosition } from "../job/useJobView";
 import { AddLine } from "../plan/AddLine";
 import { ChainBars } from "./ChainBars";
-import {
-  contextOf,
-  DIRECTION_WORDS,
-  GRADES,
-  PLACE_WORDS,
-  solveChain,
-  standardJoints,
-  triedSum,
-  type Grade,
-} from "./chain";
+import { ChainSentence } from "./ChainSentence";
+import { contextOf, DIRECTION_WORDS, namesOf, solveChain, standardJoints, triedSum, USUAL_GRADES } from "./chain";
 import { FrontChart } from "./FrontChart";
+import { JointRow } from "./JointRow";
+import { PlansTable } from "./PlansTable";
 import "../plan/plan.css";
 import "./slack.css";
-
-const GRADE_WORDS = {
-  typed: "as typed",
-  ...Object.fromEntries(Object.entries(GRADES).map(([k, g]) => [k, `${g.words}, ${g.mm} mm`])),
-} as Record<Grade | "typed", string>;
-
-const PLACES = Object.fromEntries(jointPlaces.map((p) => [p, PLACE_WORDS[p]])) as Record<Joint["at"], string>;
 
 /** Where the slop comes from, joint by joint, and which parts are worth their price. */
 export function SlackChain({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) {
   const [direction, setDirection] = useState<PlayDirection>("foreAft");
   const { data: shop } = useShopQuery();
   const currency = shop?.shop.currency ?? "";
+  const grades = shop?.shop.grades ?? USUAL_GRADES;
   const units = useUnits();
   const old = view.setup.find((s) => s.role === "old") ?? null;
   const chosen = view.setup.find((s) => s.id === view.job.chosenSetupId) ?? null;
@@ -66,7 +45,7 @@ export function SlackChain({ view, edit, tabs }: StageProps & { tabs: React.Reac
   const shown = view.joint.filter((j) => j.direction === direction);
   const begin = (): void =>
     edit.all("The usual joints", [
-      ...standardJoints(view).map((data): Operation => ({
+      ...standardJoints(view, grades).map((data): Operation => ({
         op: "create",
         resource: "joint",
         id: newId(),
@@ -175,6 +154,7 @@ export function SlackChain({ view, edit, tabs }: StageProps & { tabs: React.Reac
                 planned={after === before ? null : planned}
                 edit={edit}
                 currency={currency}
+                grades={grades}
               />
             ))}
           </ol>
@@ -189,8 +169,8 @@ export function SlackChain({ view, edit, tabs }: StageProps & { tabs: React.Reac
                   name,
                   at: "pin",
                   direction,
-                  play: { typed: "0.2 mm", base: 0.2 },
-                  newPlay: { typed: "0.05 mm", base: 0.05 },
+                  play: { typed: `${grades.slight} mm`, base: grades.slight },
+                  newPlay: { typed: `${grades.new} mm`, base: grades.new },
                   position: nextPosition(view.joint),
                 },
                 `Joint: ${name}`,
@@ -291,15 +271,40 @@ export function SlackChain({ view, edit, tabs }: StageProps & { tabs: React.Reac
                 max={200}
                 hint="8 mm"
                 onCommit={(slackTarget) =>
-                  edit.update("job", view.job, { slackTarget }, `Play to come down to ${slackTarget.typed}`)
+                  edit.update(
+                    "job",
+                    view.job,
+                    { slackTarget, slackTargetPct: null },
+                    `Play to come down to ${slackTarget.typed}`,
+                  )
                 }
                 onClear={() => edit.update("job", view.job, { slackTarget: null }, "No play to come down to")}
               />
-              {context.throwMm !== null && view.job.slackTarget && (
-                <span className="lb">
-                  {formatNumber((100 * view.job.slackTarget.base) / context.throwMm, 1)} % of the throw
-                </span>
-              )}
+              <span className="lb">or</span>
+              <NumberField
+                label="part of the throw"
+                value={view.job.slackTargetPct}
+                min={0}
+                max={100}
+                unit="%"
+                onCommit={(slackTargetPct) =>
+                  edit.update(
+                    "job",
+                    view.job,
+                    slackTargetPct === null ? { slackTargetPct } : { slackTargetPct, slackTarget: null },
+                    slackTargetPct === null
+                      ? "No part of the throw to come down to"
+                      : `Play to come down to ${slackTargetPct} %`,
+                  )
+                }
+              />
+              <span className="lb">
+                {context.throwMm === null
+                  ? view.job.slackTargetPct !== null && "measure the throw first"
+                  : view.job.slackTarget
+                    ? `${formatNumber((100 * view.job.slackTarget.base) / context.throwMm, 1)} % of the throw`
+                    : context.targetMm !== null && `${units.show(context.targetMm, "length")} at the knob`}
+              </span>
             </div>
             {planned.plans.length > 1 ? (
               <>
@@ -309,7 +314,7 @@ export function SlackChain({ view, edit, tabs }: StageProps & { tabs: React.Reac
                   targetMm={context.targetMm}
                   show={(mm) => units.bare(mm, "length")}
                 />
-                <Plans answer={planned} joints={view.joint} currency={currency} onTake={commit} />
+                <PlansTable answer={planned} joints={view.joint} currency={currency} onTake={commit} />
               </>
             ) : (
               <p className="q">
@@ -320,247 +325,5 @@ export function SlackChain({ view, edit, tabs }: StageProps & { tabs: React.Reac
         </div>
       </div>
     </>
-  );
-}
-
-const namesOf = (ids: readonly string[], joints: readonly Joint[]): string =>
-  ids.map((id) => joints.find((j) => j.id === id)?.name ?? id).join(", ") || "nothing";
-
-function ChainSentence({
-  answer,
-  planned,
-  direction,
-  joints,
-  currency,
-}: {
-  answer: SlackAnswer;
-  planned: SlackAnswer;
-  direction: PlayDirection;
-  joints: Joint[];
-  currency: string;
-}) {
-  const units = useUnits();
-  const own = direction === "foreAft" ? answer.foreAft : answer.cross;
-  const len = (mm: number): string => units.bare(mm, "length");
-  const plan = planned.cheapest;
-  const greatest = answer.joints
-    .filter((j) => j.direction === direction)
-    .reduce<SlackAnswer["joints"][number] | null>((a, b) => (a && a.shareMm >= b.shareMm ? a : b), null);
-  const missing =
-    own.finding === "joint_missing" ? (
-      <>
-        {" "}
-        <Num>{len(own.unexplainedMm ?? 0)}</Num> {units.label("length")} of the measured{" "}
-        <Num>{len(own.measuredMm ?? 0)}</Num> is not explained: a joint is missing from the list, look again.
-      </>
-    ) : own.finding === "over_read" ? (
-      <> The joints add up to more than was measured: a play was over-read, or a joint is preloaded.</>
-    ) : null;
-  if (plan && plan.replace.length) {
-    return (
-      <>
-        <b>Replace {namesOf(plan.replace, joints)}:</b> <Num>{len(own.worstCaseMm)}</Num> to{" "}
-        <Num>{len(plan.worstCaseMm)}</Num> {units.label("length")} at the knob for{" "}
-        <Num>{formatNumber(plan.cost, 2)}</Num> {currency}, <Num>{formatNumber(plan.minutes, 0)}</Num> min.{missing}
-      </>
-    );
-  }
-  if (plan) {
-    return (
-      <>
-        <b>Nothing to replace:</b> the play is <Num>{len(own.worstCaseMm)}</Num> {units.label("length")} already.
-        {missing}
-      </>
-    );
-  }
-  if (planned.target && !planned.target.reached) {
-    return (
-      <>
-        <b>Not with these parts:</b> the least that can be reached is <Num>{len(planned.target.leastAttainableMm)}</Num>{" "}
-        {units.label("length")}.{missing}
-      </>
-    );
-  }
-  return (
-    <>
-      <b>{greatest ? `${greatest.name} makes most of it: ` : ""}</b>
-      {greatest && (
-        <>
-          <Num>{len(greatest.shareMm)}</Num> of <Num>{len(own.worstCaseMm)}</Num> {units.label("length")} at the knob.
-        </>
-      )}
-      {missing}
-    </>
-  );
-}
-
-function JointRow({
-  index,
-  joint,
-  answer,
-  planned,
-  edit,
-  currency,
-}: {
-  index: number;
-  joint: Joint;
-  answer: SlackAnswer;
-  /** With the chosen lever, where one is chosen. */
-  planned: SlackAnswer | null;
-  edit: StageProps["edit"];
-  currency: string;
-}) {
-  const units = useUnits();
-  const [open, setOpen] = useState(false);
-  const solved = answer.joints.find((j) => j.id === joint.id);
-  const nextShare = planned?.joints.find((j) => j.id === joint.id)?.shareMm;
-  const patch = (data: Partial<Joint>, what: string): void =>
-    edit.update("joint", joint, data, `${joint.name}: ${what}`);
-  const grade = (Object.keys(GRADES) as Grade[]).find((g) => GRADES[g].mm === joint.play.base) ?? "typed";
-  return (
-    <li className={joint.tryNew ? "joint fresh" : "joint"}>
-      <i className="node n" aria-hidden="true">
-        {index + 1}
-      </i>
-      <button type="button" className="pname" aria-expanded={open} onClick={() => setOpen(!open)}>
-        <span className="rt">{joint.name}</span>
-        <span className="lb">
-          {PLACE_WORDS[joint.at]}, shows ×{formatNumber(solved?.ratio ?? 0, 2)}
-        </span>
-      </button>
-      <OriginMark origin={joint.origin} />
-      <QuantityField
-        label="play"
-        kind="length"
-        typed={joint.play.typed}
-        base={joint.play.base}
-        min={0}
-        max={50}
-        onCommit={(play) => patch({ play, origin: "measured" }, `play ${play.typed}`)}
-      />
-      <Figure origin="calculated">
-        {units.bare(solved?.shareMm ?? 0, "length")}
-        {nextShare !== undefined && <small className="q"> then {units.bare(nextShare, "length")}</small>}
-      </Figure>
-      <span className="newsw">
-        <SlotSwitch
-          on={joint.tryNew}
-          label={`${joint.name} as new`}
-          onChange={(tryNew) => patch({ tryNew }, tryNew ? "as new" : "as it is")}
-        />
-        <span className="lb">new</span>
-      </span>
-      {open && (
-        <div className="pmore">
-          <div className="fields">
-            <TextField
-              label="joint"
-              value={joint.name}
-              required
-              max={60}
-              onCommit={(name) => patch({ name }, "name")}
-            />
-            <Choice label="where" value={joint.at} options={PLACES} onChange={(at) => patch({ at }, PLACE_WORDS[at])} />
-            <Choice
-              label="feels"
-              value={grade}
-              options={GRADE_WORDS}
-              onChange={(g) => {
-                if (g === "typed") return;
-                const { mm } = GRADES[g];
-                patch({ play: { typed: `${mm} mm`, base: mm }, origin: "estimated" }, GRADES[g].words);
-              }}
-            />
-            <QuantityField
-              label="play when new"
-              kind="length"
-              typed={joint.newPlay?.typed}
-              base={joint.newPlay?.base ?? null}
-              min={0}
-              max={50}
-              onCommit={(newPlay) => patch({ newPlay }, `new play ${newPlay.typed}`)}
-              onClear={() => patch({ newPlay: null }, "no play when new")}
-            />
-            <PriceField
-              label="price of the part"
-              value={joint.cost}
-              currency={currency}
-              onCommit={(cost) => patch({ cost }, "price")}
-            />
-            <NumberField
-              label="work"
-              value={joint.minutes}
-              min={0}
-              max={100000}
-              unit="min"
-              onCommit={(minutes) => patch({ minutes: minutes ?? 0 }, "minutes")}
-            />
-            <TextField
-              label="same part as another joint"
-              value={joint.part}
-              placeholder="name of the part"
-              onCommit={(part) => patch({ part }, "part")}
-            />
-          </div>
-          <div>
-            <Button size="small" onClick={() => edit.remove("joint", joint, `${joint.name} out of the chain`)}>
-              Out of the chain
-            </Button>
-          </div>
-        </div>
-      )}
-    </li>
-  );
-}
-
-function Plans({
-  answer,
-  joints,
-  currency,
-  onTake,
-}: {
-  answer: SlackAnswer;
-  joints: Joint[];
-  currency: string;
-  onTake: (plan: ReplacePlan) => void;
-}) {
-  const units = useUnits();
-  const chosen = answer.cheapest ? answer.plans.indexOf(answer.cheapest) : 0;
-  const from = Math.max(0, Math.min(chosen - 3, answer.plans.length - 8));
-  return (
-    <table className="ledger plans">
-      <thead>
-        <tr>
-          <th>replace</th>
-          <th>{currency}</th>
-          <th>min</th>
-          <th>{units.label("length")} left</th>
-          <th>
-            <span className="sr">put on the plan</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {answer.plans.slice(from, from + 8).map((p) => (
-          <tr key={p.replace.join()} className={p === answer.cheapest ? "maj" : undefined}>
-            <td style={{ whiteSpace: "normal" }}>{namesOf(p.replace, joints)}</td>
-            <td className="n">{formatNumber(p.cost, 2)}</td>
-            <td className="n">{formatNumber(p.minutes, 0)}</td>
-            <td className="n">{units.bare(p.worstCaseMm, "length")}</td>
-            <td>
-              {p.replace.length > 0 && (
-                <Button
-                  size="small"
-                  aria-label={`Put ${namesOf(p.replace, joints)} on the plan`}
-                  onClick={() => onTake(p)}
-                >
-                  take
-                </Button>
-              )}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
   );
 }

@@ -1,4 +1,4 @@
-import type { Joint, JobView, NewFields, Setup } from "../../../contract";
+import type { Job, Joint, JobView, NewFields, Setup, Shop } from "../../../contract";
 import { slack, type JointPlace, type PlayDirection, type SlackAnswer } from "../../../core";
 import { findReading, mainPair, resultOf } from "../gauge/readings";
 
@@ -14,14 +14,13 @@ export const PLACE_WORDS: Record<JointPlace, string> = {
 
 export const DIRECTION_WORDS: Record<PlayDirection, string> = { foreAft: "fore and aft", cross: "sideways" };
 
-/** Play by how a joint feels, mm; common practice, no source. The shop types over it what it measures. */
-export const GRADES = {
-  new: { words: "as new", mm: 0.05 },
-  slight: { words: "slight", mm: 0.2 },
-  worn: { words: "worn", mm: 0.5 },
-  gone: { words: "gone", mm: 1.2 },
-} as const;
-export type Grade = keyof typeof GRADES;
+export type Grades = NonNullable<Shop["grades"]>;
+export type Grade = keyof Grades;
+
+/** Play by how a joint feels, mm, until the shop sets its own; common practice, no source. */
+export const USUAL_GRADES: Grades = { new: 0.05, slight: 0.2, worn: 0.5, gone: 1.2 };
+
+export const GRADE_NAMES: Record<Grade, string> = { new: "as new", slight: "slight", worn: "worn", gone: "gone" };
 
 const at = (name: string, place: JointPlace, grade: Grade, minutes: number) => ({ name, at: place, grade, minutes });
 
@@ -58,14 +57,14 @@ export const STANDARD_CHAINS = {
 } as const;
 
 /** Standard joints as new records, fore and aft. */
-export const standardJoints = (view: JobView): NewFields<"joint">[] =>
+export const standardJoints = (view: JobView, grades: Grades): NewFields<"joint">[] =>
   STANDARD_CHAINS[view.vehicle.shifterKind].map((j, i) => ({
     jobId: view.job.id,
     name: j.name,
     at: j.at,
-    play: { typed: `${GRADES[j.grade].mm} mm`, base: GRADES[j.grade].mm },
+    play: { typed: `${grades[j.grade]} mm`, base: grades[j.grade] },
     origin: "estimated" as const,
-    newPlay: { typed: "0.05 mm", base: 0.05 },
+    newPlay: { typed: `${grades.new} mm`, base: grades.new },
     minutes: j.minutes,
     position: i + 1,
   }));
@@ -86,15 +85,21 @@ export function contextOf(view: JobView, direction: PlayDirection, lever: Setup 
   const play = findReading(view.reading, { quantity, fromGear: "", toGear: "" }, "before");
   const pair = mainPair(view.vehicle.gearbox);
   const throwReading = findReading(view.reading, { quantity: "throw", fromGear: pair.from, toGear: pair.to }, "before");
+  const throwMm = throwReading ? resultOf(throwReading).mean : null;
   return {
     joints: view.joint,
     lever,
     direction,
     measuredMm: play ? resultOf(play).mean : null,
-    throwMm: throwReading ? resultOf(throwReading).mean : null,
-    targetMm: view.job.slackTarget?.base ?? null,
+    throwMm,
+    targetMm: targetOf(view.job, throwMm),
   };
 }
+
+/** What the play shall come down to, mm at the knob: as a length, or as a part of the throw. */
+export const targetOf = (job: Pick<Job, "slackTarget" | "slackTargetPct">, throwMm: number | null): number | null =>
+  job.slackTarget?.base ??
+  (job.slackTargetPct !== null && throwMm !== null ? (job.slackTargetPct / 100) * throwMm : null);
 
 /** Gain where no lever is on the bench yet: five to one, a usual lever. Common practice, no source. */
 export const USUAL_GAIN = 5;
@@ -131,3 +136,7 @@ export const triedSum = (answer: SlackAnswer, joints: readonly Joint[], directio
     .filter((j) => j.direction === direction)
     .reduce((sum, j) => sum + (fresh.has(j.id) ? j.newShareMm : j.shareMm), 0);
 };
+
+/** Names of joints in a sentence. */
+export const namesOf = (ids: readonly string[], joints: readonly Joint[]): string =>
+  ids.map((id) => joints.find((j) => j.id === id)?.name ?? id).join(", ") || "nothing";

@@ -21,7 +21,7 @@ import { useUnits } from "../../format/units";
 import { Figure, OriginLegend } from "../../ui/marks";
 import { NumberField } from "../../ui/NumberField";
 import { MiniRail, Tag } from "../../ui/pictograms";
-import { QuantityField } from "../../ui/QuantityField";
+import { OdometerField } from "./OdometerField";
 import { Skeleton, Trouble } from "../../ui/states";
 import { Choice, TextField } from "../../ui/TextField";
 import { resultOf, sameMeasurand } from "../gauge/readings";
@@ -182,7 +182,6 @@ function Odometer({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {
   const units = useUnits();
   const readings = [...vehicle.odometer].sort((a, b) => a.date.localeCompare(b.date));
   const last = readings.at(-1);
-  const day = new Date().toISOString().slice(0, 10);
   return (
     <section className="sect">
       <h2 className="hd2">
@@ -203,28 +202,7 @@ function Odometer({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {
         ))}
       </ul>
       <div style={{ width: 180, marginTop: 8 }}>
-        <QuantityField
-          key={readings.length}
-          label={`reads today, ${dateText(day)}`}
-          kind="distance"
-          base={null}
-          min={last && last.date <= day ? last.km : 0}
-          max={5e6}
-          hint="184 320 km"
-          onCommit={({ typed, base }) =>
-            edit.update(
-              "vehicle",
-              vehicle,
-              {
-                odometer: [
-                  ...readings.filter((o) => o.date !== day),
-                  { date: day, typed: typed.slice(0, 40), km: base },
-                ],
-              },
-              `Odometer ${typed}`,
-            )
-          }
-        />
+        <OdometerField vehicle={vehicle} edit={edit} />
       </div>
     </section>
   );

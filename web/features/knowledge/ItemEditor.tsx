@@ -1,0 +1,321 @@
+import { Button, Select } from "antd";
+import { useId } from "react";
+import type { Applies, BenchTest, Fault, Knowledge, Likelihood, Observable } from "../../../core";
+import { NumberField } from "../../ui/NumberField";
+import { SlotSwitch } from "../../ui/slots";
+import { Choice, TextField } from "../../ui/TextField";
+import { withCell, withItem } from "./editing";
+import { LikelihoodField } from "./LikelihoodField";
+
+export interface EditorProps<T> {
+  knowledge: Knowledge;
+  item: T;
+  /** Keeps a changed table; the words stand in the history. */
+  onChange: (next: Knowledge, what: string) => void;
+  onRemove: () => void;
+}
+
+const SHIFTERS = { direct: "direct lever", rod: "rod linkage", cable: "cables" } as const;
+const LAYOUTS = { northSouth: "north-south", eastWest: "east-west" } as const;
+
+function Several<T extends string>({
+  label,
+  value,
+  options,
+  empty,
+  onChange,
+}: {
+  label: string;
+  value: readonly T[];
+  options: Readonly<Record<T, string>>;
+  empty: string;
+  onChange: (value: T[]) => void;
+}) {
+  const id = useId();
+  return (
+    <span className="field">
+      <label className="lb" htmlFor={id}>
+        {label}
+      </label>
+      <Select<T[]>
+        id={id}
+        aria-label={label}
+        mode="multiple"
+        value={[...value]}
+        placeholder={empty}
+        style={{ width: "100%" }}
+        optionFilterProp="label"
+        onChange={onChange}
+        options={(Object.keys(options) as T[]).map((v) => ({ value: v, label: options[v] }))}
+      />
+    </span>
+  );
+}
+
+function AppliesFields({
+  applies,
+  onChange,
+}: {
+  applies: Applies | undefined;
+  onChange: (a: Applies | undefined) => void;
+}) {
+  const set = (next: Applies): void => {
+    const kept = {
+      ...(next.shifter?.length && { shifter: next.shifter }),
+      ...(next.layout?.length && { layout: next.layout }),
+    };
+    onChange(Object.keys(kept).length ? kept : undefined);
+  };
+  return (
+    <>
+      <Several
+        label="only with"
+        empty="every shifter"
+        value={applies?.shifter ?? []}
+        options={SHIFTERS}
+        onChange={(shifter) => set({ ...applies, shifter })}
+      />
+      <Several
+        label="only where the engine stands"
+        empty="either way"
+        value={applies?.layout ?? []}
+        options={LAYOUTS}
+        onChange={(layout) => set({ ...applies, layout })}
+      />
+    </>
+  );
+}
+
+export function FaultEditor({ knowledge, item, onChange, onRemove }: EditorProps<Fault>) {
+  const set = (patch: Partial<Fault>, what: string): void =>
+    onChange(withItem(knowledge, "faults", { ...item, ...patch }), `${item.label}: ${what}`);
+  return (
+    <>
+      <div className="fields">
+        <div className="wide">
+          <TextField
+            label="what the part or fault is called"
+            value={item.label}
+            required
+            max={80}
+            onCommit={(label) => set({ label }, label)}
+          />
+        </div>
+        <NumberField
+          label="how often it comes in"
+          value={item.prior}
+          min={0.01}
+          max={1000}
+          unit="against the others"
+          onCommit={(prior) => prior !== null && set({ prior }, `weight ${prior}`)}
+        />
+        <AppliesFields applies={item.applies} onChange={(applies) => set({ applies }, "where it belongs")} />
+        <p className="row-flex">
+          <SlotSwitch
+            on={Boolean(item.referOn)}
+            label="Not our work: refer on"
+            onChange={(on) => set({ referOn: on || undefined }, on ? "referred on" : "our work")}
+          />
+          not our work: refer on
+        </p>
+      </div>
+      <Cells
+        title="How likely each thing is with this fault"
+        rows={knowledge.observations.map((o) => ({
+          id: o.id,
+          label: o.label,
+          value: knowledge.table[item.id]?.[o.id] ?? null,
+          reason: knowledge.reasons?.[item.id]?.[o.id] ?? "",
+        }))}
+        knowledge={knowledge}
+        onValue={(o, value, label) =>
+          onChange({ ...knowledge, table: withCell(knowledge.table, item.id, o, value) }, `${item.label}, ${label}`)
+        }
+        onReason={(o, reason, label) =>
+          onChange(
+            { ...knowledge, reasons: withCell(knowledge.reasons, item.id, o, reason || null) },
+            `${item.label}, why: ${label}`,
+          )
+        }
+      />
+      <div>
+        <Button onClick={onRemove} disabled={knowledge.faults.length < 2}>
+          Do without this fault
+        </Button>
+      </div>
+    </>
+  );
+}
+
+export function ObservationEditor({ knowledge, item, onChange, onRemove }: EditorProps<Observable>) {
+  const set = (patch: Partial<Observable>, what: string): void =>
+    onChange(withItem(knowledge, "observations", { ...item, ...patch }), `${item.label}: ${what}`);
+  return (
+    <>
+      <div className="fields">
+        <div className="wide">
+          <TextField
+            label={item.kind === "symptom" ? "as the driver would say it" : "what the test shows"}
+            value={item.label}
+            required
+            max={80}
+            onCommit={(label) => set({ label }, label)}
+          />
+        </div>
+        <span className="field">
+          <span className="lb">seen where no fault causes it</span>
+          <LikelihoodField
+            label="seen where no fault causes it"
+            value={item.faultFree}
+            words={knowledge.words}
+            onChange={(faultFree) => faultFree !== null && set({ faultFree }, "how often without a fault")}
+          />
+        </span>
+        {item.kind === "symptom" && (
+          <NumberField
+            label="asking takes"
+            value={item.minutes ?? 0.5}
+            min={0.1}
+            max={600}
+            unit="min"
+            onCommit={(minutes) => minutes !== null && set({ minutes }, `${minutes} min`)}
+          />
+        )}
+        <AppliesFields applies={item.applies} onChange={(applies) => set({ applies }, "where it belongs")} />
+      </div>
+      <Cells
+        title="How likely it is with each fault"
+        rows={knowledge.faults.map((f) => ({
+          id: f.id,
+          label: f.label,
+          value: knowledge.table[f.id]?.[item.id] ?? null,
+          reason: knowledge.reasons?.[f.id]?.[item.id] ?? "",
+        }))}
+        knowledge={knowledge}
+        onValue={(f, value, label) =>
+          onChange({ ...knowledge, table: withCell(knowledge.table, f, item.id, value) }, `${label}, ${item.label}`)
+        }
+        onReason={(f, reason, label) =>
+          onChange(
+            { ...knowledge, reasons: withCell(knowledge.reasons, f, item.id, reason || null) },
+            `${label}, why: ${item.label}`,
+          )
+        }
+      />
+      <div>
+        <Button onClick={onRemove} disabled={knowledge.observations.length < 2}>
+          Do without it
+        </Button>
+      </div>
+    </>
+  );
+}
+
+export function TestEditor({ knowledge, item, onChange, onRemove }: EditorProps<BenchTest>) {
+  const set = (patch: Partial<BenchTest>, what: string): void =>
+    onChange(withItem(knowledge, "tests", { ...item, ...patch }), `${item.label}: ${what}`);
+  const results = Object.fromEntries(
+    knowledge.observations.filter((o) => o.kind === "result").map((o) => [o.id, o.label]),
+  );
+  return (
+    <>
+      <div className="fields">
+        <div className="wide">
+          <TextField
+            label="the test"
+            value={item.label}
+            required
+            max={80}
+            onCommit={(label) => set({ label }, label)}
+          />
+        </div>
+        <NumberField
+          label="takes"
+          value={item.minutes}
+          min={0.1}
+          max={600}
+          unit="min"
+          onCommit={(minutes) => minutes !== null && set({ minutes }, `${minutes} min`)}
+        />
+        <Choice
+          label="people"
+          value={String(item.hands) as "1" | "2"}
+          options={{ "1": "one", "2": "two" }}
+          onChange={(hands) => set({ hands: Number(hands) as 1 | 2 }, `${hands} people`)}
+        />
+        <AppliesFields applies={item.applies} onChange={(applies) => set({ applies }, "where it belongs")} />
+        <div className="wide">
+          <Several
+            label="what it can show, one to six things"
+            empty="at least one"
+            value={item.results}
+            options={results}
+            onChange={(next) => next.length >= 1 && next.length <= 6 && set({ results: next }, "what it can show")}
+          />
+        </div>
+      </div>
+      <div>
+        <Button onClick={onRemove}>Do without this test</Button>
+      </div>
+    </>
+  );
+}
+
+function Cells({
+  title,
+  rows,
+  knowledge,
+  onValue,
+  onReason,
+}: {
+  title: string;
+  rows: { id: string; label: string; value: Likelihood | null; reason: string }[];
+  knowledge: Knowledge;
+  onValue: (id: string, value: Likelihood | null, label: string) => void;
+  onReason: (id: string, reason: string, label: string) => void;
+}) {
+  // What has a word of its own stands first; the rest takes the rate it has without a fault.
+  const sorted = [...rows.filter((r) => r.value !== null), ...rows.filter((r) => r.value === null)];
+  return (
+    <section>
+      <h2 className="hd2">{title}</h2>
+      <table className="cells">
+        <thead className="sr">
+          <tr>
+            <th>what</th>
+            <th>how likely</th>
+            <th>why</th>
+          </tr>
+        </thead>
+        <tbody>
+          {sorted.map((r) => (
+            <tr key={r.id} className={r.value === null ? "unset" : undefined}>
+              <td>{r.label}</td>
+              <td>
+                <LikelihoodField
+                  label={`${r.label}: how likely`}
+                  value={r.value}
+                  words={knowledge.words}
+                  fallback="as without a fault"
+                  onChange={(value) => onValue(r.id, value, r.label)}
+                />
+              </td>
+              <td>
+                {r.value !== null && (
+                  <TextField
+                    label={`${r.label}: why`}
+                    hideLabel
+                    value={r.reason}
+                    max={400}
+                    placeholder="why it shows so"
+                    onCommit={(reason) => onReason(r.id, reason, r.label)}
+                  />
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

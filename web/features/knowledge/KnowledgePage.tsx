@@ -1,0 +1,257 @@
+import { Button, Input, Modal } from "antd";
+import { useMemo, useRef, useState } from "react";
+import { Link } from "react-router";
+import { countChanges, defaultKnowledge, likelihoodWords, withChanges, type Knowledge } from "../../../core";
+import { useKeys } from "../../app/keys";
+import { SavedState } from "../../app/SavingTrouble";
+import { NumberField } from "../../ui/NumberField";
+import { Skeleton } from "../../ui/states";
+import { UndoKeys } from "../job/JobHead";
+import { AddLine } from "../plan/AddLine";
+import { useShop } from "../shop/useShop";
+import { changesOf, importKnowledge, newItemId, withItem, withoutItem } from "./editing";
+import { FaultEditor, ObservationEditor, TestEditor } from "./ItemEditor";
+import { WORD_NAMES } from "./LikelihoodField";
+import "../job/job.css";
+import "./knowledge.css";
+
+type Tab = "faults" | "symptoms" | "results" | "tests" | "words";
+
+const TABS: Record<Tab, string> = {
+  faults: "Faults",
+  symptoms: "Symptoms",
+  results: "Results",
+  tests: "Tests",
+  words: "Words",
+};
+const ADD: Partial<Record<Tab, string>> = {
+  faults: "Add a fault: what it is called",
+  symptoms: "Add a symptom, as a driver says it",
+  results: "Add a result: what a test shows",
+  tests: "Add a test: what is done",
+};
+
+function itemsOf(knowledge: Knowledge, tab: Tab): { id: string; label: string; note: string }[] {
+  switch (tab) {
+    case "faults":
+      return knowledge.faults.map((f) => ({ id: f.id, label: f.label, note: f.referOn ? "refer on" : `×${f.prior}` }));
+    case "tests":
+      return knowledge.tests.map((t) => ({ id: t.id, label: t.label, note: `${t.minutes} min` }));
+    case "words":
+      return [];
+    default:
+      return knowledge.observations
+        .filter((o) => (o.kind === "symptom") === (tab === "symptoms"))
+        .map((o) => ({ id: o.id, label: o.label, note: "" }));
+  }
+}
+
+/** The table behind Ask, the shop's to change: every change stands in the history and can be undone. */
+export function KnowledgePage() {
+  const desk = useShop();
+  const [tab, setTab] = useState<Tab>("faults");
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [find, setFind] = useState("");
+  const [refused, setRefused] = useState<string | null>(null);
+  const [asking, setAsking] = useState(false);
+  const file = useRef<HTMLInputElement>(null);
+  const changes = desk?.shop.knowledge ?? null;
+  const knowledge = useMemo(() => withChanges(defaultKnowledge, changes), [changes]);
+  const own = useMemo(
+    () =>
+      new Set(
+        [changes?.faults, changes?.observations, changes?.tests]
+          .flatMap((l) => l?.map((i) => i.id) ?? [])
+          .concat(Object.keys(changes?.table ?? {})),
+      ),
+    [changes],
+  );
+  const keys = useMemo(
+    () => ({ "Ctrl+z": () => desk?.edit.undo(), "Ctrl+Shift+z": () => desk?.edit.redo() }),
+    [desk?.edit],
+  );
+  useKeys(keys);
+  if (!desk) return <Skeleton rows={12} />;
+
+  const keep = (next: Knowledge, what: string): void => desk.patch({ knowledge: changesOf(next) }, `Table: ${what}`);
+  const items = itemsOf(knowledge, tab).filter((i) => i.label.toLowerCase().includes(find.trim().toLowerCase()));
+  const id = items.some((i) => i.id === chosen) ? chosen : (items[0]?.id ?? null);
+  const count = countChanges(changes);
+
+  const add = (label: string): void => {
+    const newId = newItemId(knowledge, label);
+    if (tab === "faults") keep(withItem(knowledge, "faults", { id: newId, label, prior: 1 }), `added ${label}`);
+    else if (tab === "tests") {
+      const results = knowledge.observations
+        .filter((o) => o.kind === "result")
+        .slice(0, 1)
+        .map((o) => o.id);
+      keep(withItem(knowledge, "tests", { id: newId, label, minutes: 5, hands: 1, results }), `added ${label}`);
+    } else {
+      const kind = tab === "symptoms" ? ("symptom" as const) : ("result" as const);
+      keep(withItem(knowledge, "observations", { id: newId, label, kind, faultFree: "rarely" }), `added ${label}`);
+    }
+    setChosen(newId);
+  };
+  const save = (): void => {
+    const url = URL.createObjectURL(new Blob([JSON.stringify(knowledge, null, 2)], { type: "application/json" }));
+    const link = document.createElement("a");
+    link.href = url;
+    link.download = "evidence-table.json";
+    link.click();
+    URL.revokeObjectURL(url);
+  };
+  const load = async (chosenFile: File): Promise<void> => {
+    const read = importKnowledge(await chosenFile.text());
+    if (read.ok) keep(read.knowledge, `read from ${chosenFile.name}`.slice(0, 90));
+    setRefused(read.ok ? null : read.why);
+  };
+  const editorOf = () => {
+    const remove = (label: string) => () => id && keep(withoutItem(knowledge, id), `without ${label}`);
+    if (tab === "faults") {
+      const item = knowledge.faults.find((f) => f.id === id);
+      return item && <FaultEditor {...{ knowledge, item }} onChange={keep} onRemove={remove(item.label)} />;
+    }
+    if (tab === "tests") {
+      const item = knowledge.tests.find((t) => t.id === id);
+      return item && <TestEditor {...{ knowledge, item }} onChange={keep} onRemove={remove(item.label)} />;
+    }
+    const item = knowledge.observations.find((o) => o.id === id);
+    return item && <ObservationEditor {...{ knowledge, item }} onChange={keep} onRemove={remove(item.label)} />;
+  };
+
+  return (
+    <>
+      <title>The table behind Ask · Ash Lever</title>
+      <header className="top">
+        <h1>The table behind Ask</h1>
+        <span className="lb">
+          <Link to="/shop">Shop</Link> · {count ? `${count} changes of our own` : "as it came: engineering judgement"}
+        </span>
+        <div className="push" />
+        <UndoKeys scope="shop" edit={desk.edit} />
+        <SavedState />
+      </header>
+      <div className="row-flex" style={{ padding: "10px 18px", borderBottom: "1px solid var(--line)" }}>
+        <Button onClick={save}>Write to a file</Button>
+        <Button onClick={() => file.current?.click()}>Read from a file</Button>
+        <input
+          ref={file}
+          type="file"
+          hidden
+          accept="application/json,.json"
+          aria-label="File with a table"
+          onChange={(e) => {
+            const picked = e.target.files?.[0];
+            e.target.value = "";
+            if (picked) void load(picked);
+          }}
+        />
+        <Button disabled={!count} onClick={() => setAsking(true)}>
+          As it came
+        </Button>
+        {refused && (
+          <p className="why" role="alert">
+            Nothing was changed. {refused}
+          </p>
+        )}
+      </div>
+      <div className="know">
+        <div className="know-list">
+          <div className="know-tabs" role="tablist" aria-label="Parts of the table">
+            {(Object.keys(TABS) as Tab[]).map((t) => (
+              <button
+                key={t}
+                type="button"
+                role="tab"
+                aria-selected={t === tab}
+                onClick={() => {
+                  setTab(t);
+                  setFind("");
+                }}
+              >
+                {TABS[t]}
+              </button>
+            ))}
+          </div>
+          {tab !== "words" && (
+            <div style={{ padding: "10px 16px" }}>
+              <Input
+                aria-label={`Find in ${TABS[tab].toLowerCase()}`}
+                placeholder="Find"
+                value={find}
+                onChange={(e) => setFind(e.target.value)}
+              />
+            </div>
+          )}
+          <div className="know-items">
+            {items.map((i) => (
+              <button key={i.id} type="button" aria-pressed={i.id === id} onClick={() => setChosen(i.id)}>
+                <span>{i.label}</span>
+                {own.has(i.id) && <span className="own">ours</span>}
+                <span className="lb n">{i.note}</span>
+              </button>
+            ))}
+            {tab !== "words" && !items.length && (
+              <p className="q" style={{ padding: "10px 16px" }}>
+                Nothing of that name.
+              </p>
+            )}
+          </div>
+          {ADD[tab] && (
+            <div className="know-add">
+              <AddLine label={ADD[tab]} max={80} onAdd={add} />
+            </div>
+          )}
+        </div>
+        <div className="know-edit">
+          {tab === "words" ? (
+            <Words knowledge={knowledge} onChange={keep} />
+          ) : (
+            <div key={id} style={{ display: "contents" }}>
+              {editorOf()}
+            </div>
+          )}
+        </div>
+      </div>
+      <Modal
+        open={asking}
+        title="Take the table as it came?"
+        okText="Take it as it came"
+        cancelText="Keep ours"
+        onCancel={() => setAsking(false)}
+        onOk={() => {
+          setAsking(false);
+          desk.patch({ knowledge: null }, "Table: as it came");
+        }}
+      >
+        {count} changes of the shop are laid aside. Undo brings them back.
+      </Modal>
+    </>
+  );
+}
+
+function Words({ knowledge, onChange }: { knowledge: Knowledge; onChange: (next: Knowledge, what: string) => void }) {
+  return (
+    <>
+      <h2 className="hd2">What the words mean</h2>
+      <p className="lb">How many of a hundred vehicles with the fault show it. From 0.1 to 99.9: nothing is certain.</p>
+      <div className="fields">
+        {likelihoodWords.map((w) => (
+          <NumberField
+            key={w}
+            label={WORD_NAMES[w]}
+            value={Number((knowledge.words[w] * 100).toFixed(1))}
+            min={0.1}
+            max={99.9}
+            unit="of 100"
+            onCommit={(pct) =>
+              pct !== null &&
+              onChange({ ...knowledge, words: { ...knowledge.words, [w]: pct / 100 } }, `${WORD_NAMES[w]} is ${pct} %`)
+            }
+          />
+        ))}
+      </div>
+    </>
+  );
+}

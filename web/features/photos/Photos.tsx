@@ -1,0 +1,137 @@
+import { Button, Image, Progress } from "antd";
+import { useRef, useState } from "react";
+import type { JobView, Photo } from "../../../contract";
+import type { Editor } from "../../app/saving";
+import { usePeople } from "../job/useJobView";
+import { refusedText, sendPhoto } from "./upload";
+import "./photos.css";
+
+const address = (photo: Pick<Photo, "file">, size: "whole" | "small"): string =>
+  `/api/photos/${photo.file}${size === "small" ? "?size=small" : ""}`;
+
+/** Pictures of one reading, or of the job where no reading is named: added from a file or the camera, looked at, taken out. */
+export function Photos({
+  view,
+  edit,
+  readingId,
+  what,
+}: {
+  view: JobView;
+  edit: Editor;
+  readingId: string | null;
+  what: string;
+}) {
+  const { me } = usePeople();
+  const field = useRef<HTMLInputElement>(null);
+  const [part, setPart] = useState<number | null>(null);
+  const [says, setSays] = useState<{ text: string; bad: boolean } | null>(null);
+  const sending = useRef<AbortController | null>(null);
+  const shown = view.photo.filter((p) => p.readingId === readingId);
+
+  const add = async (file: File): Promise<void> => {
+    const until = new AbortController();
+    sending.current = until;
+    setSays(null);
+    setPart(0);
+    try {
+      const kept = await sendPhoto(file, setPart, until.signal);
+      edit.create(
+        "photo",
+        {
+          jobId: view.job.id,
+          readingId,
+          file: kept.file,
+          name: file.name.slice(0, 200),
+          widthPx: kept.widthPx,
+          heightPx: kept.heightPx,
+          takenBy: me?.id ?? null,
+          takenAt: new Date().toISOString(),
+        },
+        `Photo of ${what}`,
+      );
+      if (kept.placeRemoved) setSays({ text: "The camera’s note of where it was taken was left out.", bad: false });
+    } catch (error) {
+      const text = refusedText(error);
+      setSays(text ? { text, bad: true } : null);
+    } finally {
+      setPart(null);
+      sending.current = null;
+    }
+  };
+
+  return (
+    <div className="photos">
+      {shown.length > 0 && (
+        <Image.PreviewGroup>
+          <ul className="thumbs">
+            {shown.map((p) => (
+              <li key={p.id}>
+                <Image
+                  src={address(p, "small")}
+                  preview={{ src: address(p, "whole") }}
+                  alt={`${what}: ${p.name || "photo"}`}
+                  width={84}
+                  height={63}
+                />
+                <button
+                  type="button"
+                  aria-label={`Take the photo ${p.name} of ${what} out`}
+                  onClick={() => edit.remove("photo", p, `Photo of ${what} taken out`)}
+                >
+                  ×
+                </button>
+              </li>
+            ))}
+          </ul>
+        </Image.PreviewGroup>
+      )}
+      {part === null ? (
+        <Button size="small" type="text" onClick={() => field.current?.click()} aria-label={`Add a photo of ${what}`}>
+          <svg
+            viewBox="0 0 20 16"
+            width="18"
+            height="15"
+            aria-hidden="true"
+            fill="none"
+            stroke="currentColor"
+            strokeWidth="1.4"
+          >
+            <path d="M1 4h4.5L7 1.5h6L14.5 4H19v11H1z" />
+            <circle cx="10" cy="9" r="3.4" />
+          </svg>
+          Photo
+        </Button>
+      ) : (
+        <div className="sending">
+          <Progress
+            percent={Math.round(part * 100)}
+            showInfo={false}
+            size="small"
+            aria-label={`Taking the photo of ${what} in`}
+          />
+          <Button size="small" onClick={() => sending.current?.abort()}>
+            Call off
+          </Button>
+        </div>
+      )}
+      <input
+        ref={field}
+        type="file"
+        hidden
+        accept="image/jpeg,image/png,image/webp"
+        capture="environment"
+        aria-label={`Photo file of ${what}`}
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          e.target.value = "";
+          if (file) void add(file);
+        }}
+      />
+      {says && (
+        <p className={says.bad ? "why" : "lb"} role={says.bad ? "alert" : "status"}>
+          {says.text}
+        </p>
+      )}
+    </div>
+  );
+}
