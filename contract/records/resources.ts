@@ -7,11 +7,11 @@ import {
   floorSlotInput,
   gatedInput,
   lockoutInput,
+  notchLimits,
   releaseInput,
   rodInput,
   shimsInput,
   stopsInput,
-  bodySchema,
   boltPattern,
   gearboxSchema,
   knowledgeChanges,
@@ -79,7 +79,13 @@ const person = z.strictObject({ name: text(60), initials: text(4), role: line.de
 /** What stands round the lever, measured from the pivot of the shifter the vehicle came with. */
 const surroundings = z.strictObject({
   obstacles: list(obstacleSchema, 0, 60),
-  body: bodySchema,
+  /** How thick the lever is, and how far its tail stands out past the pin. */
+  body: z.strictObject({
+    shaftRadiusMm: num(0, 200, "mm"),
+    knobRadiusMm: num(0, 200, "mm"),
+    tailRadiusMm: num(0, 200, "mm"),
+    stubMm: num(0, 500, "mm"),
+  }),
   /** Where the driver's hand rests on a knob that suits. */
   hand: point(5000).nullable().default(null),
 });
@@ -152,6 +158,14 @@ const reading = z.strictObject({
   takenAt: moment.nullable().default(null),
 });
 
+/** Settings of an adjustable lever: how far each lowers it in its clamp, from the geometry as it stands. */
+const notches = z.strictObject({
+  listMm: list(num(-200, 200, "mm"), 1, 60),
+  rodAdjusted: z.boolean(),
+  limits: notchLimits,
+});
+export type Notches = z.output<typeof notches>;
+
 const setup = z.strictObject({
   jobId: ulid,
   role: word(["old", "candidate"]),
@@ -162,6 +176,7 @@ const setup = z.strictObject({
   claimedReductionPct: num(-100, 100, "%").nullable().default(null),
   price: num(0, 1e7).nullable().default(null),
   source: line.default(""),
+  notches: notches.nullable().default(null),
   shown: z.boolean().default(true),
   position: num(0, 1e6).default(0),
 });

@@ -103,6 +103,7 @@ export const tables: Record<ResourceName, TableSpec> = {
       claimedReductionPct: maybe(real),
       price: maybe(real),
       source: text,
+      notches: maybe(json),
       shown: flag,
       position: real,
     },

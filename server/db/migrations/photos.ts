@@ -11,6 +11,7 @@ const added: readonly [table: string, name: string, kind: ColumnSpec][] = [
   ["finding", "observation", maybe(text)],
   ["job", "slackTargetPct", maybe(real)],
   ["vehicle", "surroundings", maybe(json)],
+  ["lever_setup", "notches", maybe(json)],
 ];
 
 /** Photos, what tools were asked and what was set by them, the shop's own tables, what stands round the lever. */

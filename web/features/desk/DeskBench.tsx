@@ -2,7 +2,7 @@ import { Button, Modal } from "antd";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { z } from "zod";
-import { checkGearbox, gearboxSchema, leverSchema, originWords, point } from "../../../contract";
+import { checkGearbox, gearboxSchema, leverSchema, originWords, point, resources } from "../../../contract";
 import type { DriveKind, Gearbox } from "../../../core";
 import { useShopQuery, useYardQuery } from "../../app/api";
 import { newId, useEdit } from "../../app/saving";
@@ -11,8 +11,9 @@ import { SHIFTER_NAMES } from "../../format/words";
 import { QuantityField } from "../../ui/QuantityField";
 import { Tag } from "../../ui/pictograms";
 import { Choice } from "../../ui/TextField";
-import type { BenchSetup } from "../throwBench/bench";
+import { withTravel, type BenchSetup } from "../throwBench/bench";
 import { exampleGearbox, exampleSetups } from "../throwBench/example";
+import { NOTHING_NEAR, type Surroundings } from "../throwBench/near";
 import { ThrowBench } from "../throwBench/ThrowBench";
 import { mainPair } from "../gauge/readings";
 import { DeskHead } from "./DeskHead";
@@ -29,15 +30,22 @@ const setupSchema = z.object({
   price: z.number().nullable(),
   source: z.string(),
   shown: z.boolean(),
+  notches: resources.setup.shape.notches.unwrap(),
 });
 const benchSchema = z.object({
   kind: z.enum(["direct", "rod", "arm", "cable"]),
   gearbox: gearboxSchema,
   setups: z.array(setupSchema).min(1).max(12),
+  near: resources.vehicle.shape.surroundings.unwrap().unwrap(),
 });
-type Bench = { kind: DriveKind; gearbox: Gearbox; setups: BenchSetup[] };
+type Bench = { kind: DriveKind; gearbox: Gearbox; setups: BenchSetup[]; near: Surroundings };
 
-const example = (kind: DriveKind): Bench => ({ kind, gearbox: exampleGearbox(kind), setups: exampleSetups(kind) });
+const example = (kind: DriveKind): Bench => ({
+  kind,
+  gearbox: exampleGearbox(kind),
+  setups: exampleSetups(kind),
+  near: NOTHING_NEAR,
+});
 
 const readBench = (value: unknown): Bench | null => {
   const parsed = benchSchema.safeParse(value);
@@ -110,6 +118,26 @@ export function DeskBench() {
           chosenId={null}
           pair={mainPair(bench.gearbox)}
           currency={shop?.shop.currency ?? ""}
+          near={bench.near}
+          onNear={(near) => change({ ...bench, near })}
+          onTravel={({ positive, negative }) =>
+            change({ ...bench, gearbox: withTravel(bench.gearbox, positive, negative) })
+          }
+          onImport={(file) => {
+            const kind = file.levers[0].lever.drive.kind;
+            const read = file.levers.map((l, i): BenchSetup => ({
+              id: newId(),
+              role: i ? "candidate" : "old",
+              origin: "claimed",
+              claimedReductionPct: null,
+              price: null,
+              source: "",
+              shown: true,
+              notches: null,
+              ...l,
+            }));
+            change({ ...bench, kind, gearbox: file.gearbox, setups: read });
+          }}
           onPatch={(id, patch) =>
             change({ ...bench, setups: bench.setups.map((s) => (s.id === id ? { ...s, ...patch } : s)) })
           }
@@ -157,6 +185,7 @@ function TakeIntoJob({ bench, onClose }: { bench: Bench; onClose: () => void }) 
                       claimedReductionPct: s.claimedReductionPct,
                       price: s.price,
                       source: s.source,
+                      notches: s.notches,
                       position: 100 + i,
                     },
                   })),

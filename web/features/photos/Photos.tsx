@@ -1,4 +1,4 @@
-import { Button, Image, Progress } from "antd";
+import { Button, Image } from "antd";
 import { useRef, useState } from "react";
 import type { JobView, Photo } from "../../../contract";
 import type { Editor } from "../../app/saving";
@@ -103,12 +103,7 @@ export function Photos({
         </Button>
       ) : (
         <div className="sending">
-          <Progress
-            percent={Math.round(part * 100)}
-            showInfo={false}
-            size="small"
-            aria-label={`Taking the photo of ${what} in`}
-          />
+          <progress max={1} value={part} aria-label={`Taking the photo of ${what} in`} />
           <Button size="small" onClick={() => sending.current?.abort()}>
             Call off
           </Button>

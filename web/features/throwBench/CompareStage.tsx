@@ -1,6 +1,6 @@
 import { Button } from "antd";
 import { Link, useNavigate, useSearchParams } from "react-router";
-import type { Setup } from "../../../contract";
+import type { Operation, Setup } from "../../../contract";
 import { useShopQuery } from "../../app/api";
 import { useUnits } from "../../format/units";
 import { Answer } from "../../ui/Answer";
@@ -10,7 +10,8 @@ import type { StageProps } from "../job/JobPage";
 import { newId } from "../../app/saving";
 import { nextPosition } from "../job/useJobView";
 import { SlackChain } from "../slack/SlackChain";
-import type { BenchSetup } from "./bench";
+import { withTravel, type BenchSetup } from "./bench";
+import { NOTHING_NEAR } from "./near";
 import { exampleGearbox, exampleSetups } from "./example";
 import type { Taped } from "./Ledger";
 import { ThrowBench } from "./ThrowBench";
@@ -97,6 +98,19 @@ function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode
       const r = resultOf(reading);
       return { meanMm: r.mean, expandedMm: r.expanded, reading };
     };
+  /** The lever decided on, as a line of the parts list. */
+  const partOf = (candidate: BenchSetup): Operation => ({
+    op: "create",
+    resource: "part",
+    id: newId(),
+    data: {
+      jobId: job.id,
+      name: candidate.name,
+      maker: candidate.source,
+      price: candidate.price,
+      position: nextPosition(view.part),
+    },
+  });
   const recordOf = (id: string): Setup | undefined => setup.find((s) => s.id === id);
   const after = job.chosenSetupId ? taped("after") : () => null;
 
@@ -110,6 +124,55 @@ function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode
       currency={currency}
       taped={taped("before")}
       tapedAfter={after}
+      near={vehicle.surroundings ?? NOTHING_NEAR}
+      onNear={(surroundings, label) => edit.update("vehicle", vehicle, { surroundings }, label)}
+      onTravel={({ positive, negative }) =>
+        edit.update(
+          "vehicle",
+          vehicle,
+          { gearbox: withTravel(gearbox, positive, negative) },
+          "Rail travel from the tape",
+        )
+      }
+      onImport={(file) =>
+        edit.all(
+          `${file.levers.length} levers from a file`,
+          file.levers.map((l, i) => ({
+            op: "create" as const,
+            resource: "setup" as const,
+            id: newId(),
+            data: {
+              ...l,
+              jobId: job.id,
+              role: "candidate" as const,
+              origin: "claimed" as const,
+              position: nextPosition(setup) + i,
+            },
+          })),
+        )
+      }
+      onFitNotch={(candidate, patch, words) => {
+        const record = recordOf(candidate.id);
+        if (!record) return;
+        const known = view.part.some((x) => x.name === candidate.name);
+        edit.all(`Fit ${candidate.name}: ${words}`, [
+          {
+            op: "update",
+            resource: "setup",
+            id: record.id,
+            version: record.version,
+            data: { lever: patch.lever, notches: patch.notches },
+          },
+          {
+            op: "update",
+            resource: "job",
+            id: job.id,
+            version: job.version,
+            data: { chosenSetupId: record.id, choiceReason: words },
+          },
+          ...(known ? [] : [partOf(candidate)]),
+        ]);
+      }}
       onPatch={(id, patch, label) => {
         const record = recordOf(id);
         if (record) edit.update("setup", record, patch, label);
@@ -124,6 +187,7 @@ function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode
             role: "candidate",
             name: nextName(setup),
             lever: longerPin(old.lever),
+            notches: null,
             origin: "estimated",
             source: "",
             shown: true,
@@ -169,22 +233,7 @@ function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode
                   version: job.version,
                   data: { chosenSetupId: candidate.id },
                 },
-                ...(known
-                  ? []
-                  : [
-                      {
-                        op: "create" as const,
-                        resource: "part" as const,
-                        id: newId(),
-                        data: {
-                          jobId: job.id,
-                          name: candidate.name,
-                          maker: candidate.source,
-                          price: candidate.price,
-                          position: nextPosition(view.part),
-                        },
-                      },
-                    ]),
+                ...(known ? [] : [partOf(candidate)]),
               ]);
             }}
           >

@@ -1,6 +1,6 @@
 import { memo, useDeferredValue } from "react";
-import type { LeverAnswer, SetupAnswer } from "../../../core";
-import { formatNumber } from "../../../core";
+import type { ClearanceAnswer, Gearbox, LeverAnswer, Point, SetupAnswer } from "../../../core";
+import { formatNumber, LEAST_TRANSMISSION_DEG, poorestTransmission, transmission } from "../../../core";
 import type { Reading } from "../../../contract";
 import { useUnits } from "../../format/units";
 import { gearShort } from "../../format/words";
@@ -32,6 +32,9 @@ export interface LedgerProps {
   taped: (from: string, to: string) => Taped | null;
   /** The candidate's throw taped after fitting. */
   tapedAfter: (from: string, to: string) => Taped | null;
+  /** What the levers come near to, and where the driver's hand rests. */
+  near: { hand: Point | null; old: ClearanceAnswer | null; candidate: ClearanceAnswer | null };
+  gearbox: Gearbox;
 }
 
 const calc = (text: string | null): React.ReactNode =>
@@ -163,6 +166,51 @@ const Ledger = memo(function Ledger(props: LedgerProps) {
   if (shift && shift.rearwardMm !== 0) {
     place.push({ name: "knob farther back", old: null, candidate: calc(len(shift.rearwardMm)) });
   }
+  const gapOf = (answer: ClearanceAnswer | null, name: string): React.ReactNode => {
+    const row = answer?.sweep.find((s) => s.obstacle === name);
+    return row ? calc(len(row.gapMm)) : calc(null);
+  };
+  const gapRows: Row[] =
+    (props.near.old ?? props.near.candidate)?.sweep.map(({ obstacle }) => {
+      const row = (props.near.candidate ?? props.near.old)?.sweep.find((s) => s.obstacle === obstacle);
+      const least = (props.near.candidate ?? props.near.old)?.least.obstacle === obstacle;
+      return {
+        name: obstacle,
+        strong: least,
+        old: gapOf(props.near.old, obstacle),
+        candidate: candidate && gapOf(props.near.candidate, obstacle),
+        difference: row ? (row.gear === "N" ? "neutral" : gearShort(row.gear)) : "",
+      };
+    }) ?? [];
+  const { hand } = props.near;
+  if (hand) {
+    const toHand = (s: BenchSetup): [up: number, back: number] => [
+      hand.zMm - s.pivot.zMm - s.lever.knob.zMm,
+      s.pivot.xMm + s.lever.knob.xMm - hand.xMm,
+    ];
+    const [oldUp, oldBack] = toHand(old);
+    const [up, back] = candidate ? toHand(candidate) : [oldUp, oldBack];
+    place.push(
+      {
+        name: "knob under the hand",
+        old: calc(len(oldUp)),
+        candidate: candidate && calc(len(up)),
+        difference: up >= 5 ? "a spacer" : "",
+      },
+      { name: "knob ahead of the hand", old: calc(len(oldBack)), candidate: candidate && calc(len(back)) },
+    );
+  }
+  const poorest = (s: BenchSetup | null) => s && poorestTransmission(transmission(s.lever, props.gearbox));
+  const [oldRod, newRod] = [poorest(old), poorest(candidate)];
+  if (oldRod || newRod) {
+    const worst = newRod ?? oldRod;
+    feel.push({
+      name: "rod to arm, least",
+      old: calc(oldRod ? `${formatNumber(oldRod.deg, 0)}°` : null),
+      candidate: candidate && calc(newRod ? `${formatNumber(newRod.deg, 0)}°` : null),
+      difference: worst && worst.deg < LEAST_TRANSMISSION_DEG ? `under ${LEAST_TRANSMISSION_DEG}°` : "",
+    });
+  }
   const claim = compared?.claim;
   const claimRows: Row[] = claim
     ? [
@@ -194,6 +242,7 @@ const Ledger = memo(function Ledger(props: LedgerProps) {
           <Group title="Throw at the knob" rows={throws} />
           <Group title="Feel" rows={feel} />
           <Group title="Place" rows={place} />
+          {gapRows.length > 0 && <Group title="Least gap" rows={gapRows} />}
           {claimRows.length > 0 && <Group title="Claim against computed" rows={claimRows} />}
         </tbody>
       </table>

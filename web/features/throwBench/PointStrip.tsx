@@ -5,6 +5,7 @@ import { SHIFTER_NAMES } from "../../format/words";
 import { QuantityField } from "../../ui/QuantityField";
 import { Choice, TextField } from "../../ui/TextField";
 import { PercentField, PriceField } from "../../ui/NumberField";
+import { USUAL_NOTCHES } from "./NotchStrip";
 import { withPoint, type BenchSetup, type PointName } from "./bench";
 
 export type SetupPatch = Partial<Omit<BenchSetup, "id">>;
@@ -146,6 +147,14 @@ export const PointStrip = memo(function PointStrip({
             />
           </div>
         </div>
+        {setup.role === "candidate" && !setup.notches && (
+          <div className="pcell">
+            <h3 className="hd2">Notches</h3>
+            <Button onClick={() => onPatch({ notches: USUAL_NOTCHES }, `${setup.name}: adjustable`)}>
+              It is adjustable
+            </Button>
+          </div>
+        )}
         <div className="pcell">
           <h3 className="hd2">Drive</h3>
           <div className="two wide">

@@ -1,12 +1,16 @@
-import { useEffect, useLayoutEffect, useRef, useState } from "react";
-import type { Gearbox, LeverAnswer, LeverGeometry, Point } from "../../../core";
+import { useLayoutEffect, useRef, useState } from "react";
+import type { ClearanceAnswer, Gearbox, LeverAnswer, LeverGeometry, Obstacle, Point } from "../../../core";
 import { toRad } from "../../../core";
 import { useUnits } from "../../format/units";
 import { gearShort } from "../../format/words";
 import { pointsOf, type BenchSetup, type PointName } from "./bench";
 import { PanZoom, type PanZoomState } from "./PanZoom";
 import { gearTravel, isArm, poseAt, type Pose } from "./pose";
-import { Dimension, LeverShape, MissingGap, RulerPointers, Rulers, ScaleBar } from "./shapes";
+import { Callout, Handle } from "./handles";
+import { gripsOf, type Surroundings } from "./near";
+import { HandMark, LeastGap, ObstacleGrips, Obstacles, SweepBand } from "./NearShapes";
+import { Dimensions, plus, Quadrant } from "./overlays";
+import { LeverShape, MissingGap, RulerPointers, Rulers, ScaleBar } from "./shapes";
 import { fitted, projection, zoomed, type Projection, type Size, type View } from "./viewport";
 import "./bench.css";
 
@@ -24,6 +28,15 @@ export interface SideViewProps {
   /** Dragging; `done` when let go. */
   onMove: (point: PointName, at: Point, done: boolean) => void;
   held: string | null;
+  near: Surroundings;
+  clearance: ClearanceAnswer | null;
+  nearChosen: string | null;
+  nearGrip: string | null;
+  sweep: boolean;
+  onNearChoose: (name: string | null) => void;
+  onNearGrip: (key: string) => void;
+  onNearMove: (obstacle: Obstacle, done: boolean) => void;
+  onHand: (at: Point, done: boolean) => void;
 }
 
 export const POINT_NAMES: Record<PointName, string> = {
@@ -33,8 +46,6 @@ export const POINT_NAMES: Record<PointName, string> = {
   armPivot: "Arm pivot",
   anchor: "Cable anchor",
 };
-
-const plus = (a: Point, b: Point): Point => ({ xMm: a.xMm + b.xMm, zMm: a.zMm + b.zMm });
 
 /** Places a dragged point settles on, mm; Shift while dragging refines. */
 const SNAP = { coarse: 0.5, fine: 0.1 };
@@ -61,6 +72,12 @@ function contentOf(setups: BenchSetup[], levers: Map<string, LeverAnswer>): Poin
   ]);
 }
 
+/** So much of what stands near that the view is not made small by something long: the ends that are close. */
+const nearPoints = (near: Surroundings): Point[] =>
+  near.obstacles
+    .flatMap((o) => gripsOf(o).map((g) => g.at))
+    .filter((at) => Math.abs(at.xMm) < 220 && Math.abs(at.zMm) < 420);
+
 /** The side drawing at scale: it is the form. Points are dragged or typed, the lever is put in gear. */
 export function SideView(props: SideViewProps) {
   const { gearbox, setups, levers, selected, point } = props;
@@ -70,7 +87,8 @@ export function SideView(props: SideViewProps) {
   const shown = setups.filter((s) => s.shown || s.id === selected.id);
   const key = `${selected.id}|${size.width}x${size.height}|${shown.map((s) => s.id).join()}`;
   const fitView = useRef<{ key: string; view: View } | null>(null);
-  if (fitView.current?.key !== key) fitView.current = { key, view: fitted(contentOf(shown, levers), size) };
+  if (fitView.current?.key !== key)
+    fitView.current = { key, view: fitted([...contentOf(shown, levers), ...nearPoints(props.near)], size) };
   const now = view ?? fitView.current.view;
   const pr = projection(now, size);
 
@@ -90,6 +108,7 @@ export function SideView(props: SideViewProps) {
   const poses = new Map<string, Pose>(shown.map((s) => [s.id, poseAt(s.lever, travelFor(s.lever, props))]));
   const pose = poses.get(selected.id) as Pose;
   const selectedAt = point ? movedPoint(selected, point, pose) : null;
+  const chosenObstacle = props.near.obstacles.find((o) => o.name === props.nearChosen);
   const order = [...shown].sort((a, b) => rank(a, selected, old) - rank(b, selected, old));
 
   return (
@@ -114,7 +133,25 @@ export function SideView(props: SideViewProps) {
             <path d="M0 0V5" stroke="var(--brick)" strokeWidth="2.6" />
           </pattern>
         </defs>
-        <Surroundings pr={pr} setup={selected} gearbox={gearbox} />
+        <GearboxFace pr={pr} setup={selected} gearbox={gearbox} />
+        {props.sweep && props.clearance && (
+          <SweepBand
+            pr={pr}
+            setup={selected}
+            near={props.near}
+            fromDeg={props.clearance.fromDeg}
+            toDeg={props.clearance.toDeg}
+          />
+        )}
+        <Obstacles
+          pr={pr}
+          near={props.near}
+          chosen={props.nearChosen}
+          onChoose={props.onNearChoose}
+          onMove={props.onNearMove}
+          toLocal={local}
+        />
+        {props.near.hand && <HandMark pr={pr} hand={props.near.hand} />}
         {ghostTravels(gearbox, own, props.gear).map((gear) => (
           <LeverShape
             key={gear.gear}
@@ -146,6 +183,9 @@ export function SideView(props: SideViewProps) {
           return <MissingGap key={s.id} pr={pr} pivot={s.pivot} pose={p} label={label} />;
         })}
         {own && <Quadrant pr={pr} setup={selected} lever={own} pose={pose} />}
+        {props.clearance && (
+          <LeastGap pr={pr} setup={selected} near={props.near} clearance={props.clearance} units={units} />
+        )}
         <Dimensions {...props} pr={pr} units={units} />
         <Rulers view={now} size={size} />
         {selectedAt && <RulerPointers pr={pr} height={size.height} at={selectedAt} />}
@@ -166,7 +206,8 @@ export function SideView(props: SideViewProps) {
         {pointsOf(selected.lever).map(({ name }) => (
           <Handle
             key={name}
-            name={name}
+            id={name}
+            label={POINT_NAMES[name]}
             at={movedPoint(selected, name, pose)}
             pr={pr}
             on={name === point}
@@ -185,6 +226,31 @@ export function SideView(props: SideViewProps) {
             toLocal={local}
           />
         ))}
+        {chosenObstacle && (
+          <ObstacleGrips
+            pr={pr}
+            obstacle={chosenObstacle}
+            grip={props.nearGrip}
+            onGrip={props.onNearGrip}
+            onMove={props.onNearMove}
+            toLocal={local}
+          />
+        )}
+        {props.near.hand && (
+          <Handle
+            id="hand"
+            label="Driver’s hand"
+            at={props.near.hand}
+            pr={pr}
+            on={props.nearGrip === "hand"}
+            onSelect={() => props.onNearGrip("hand")}
+            onDrag={(px, py, _fine, done) => {
+              const world = pr.back(px, py);
+              props.onHand({ xMm: Math.round(world.xMm), zMm: Math.round(world.zMm) }, done);
+            }}
+            toLocal={local}
+          />
+        )}
         {selectedAt && point && (
           <Callout
             pr={pr}
@@ -215,8 +281,6 @@ export function SideView(props: SideViewProps) {
     </div>
   );
 }
-
-type Units = ReturnType<typeof useUnits>;
 
 const tidy = (v: number): number => Math.round(v * 1000) / 1000;
 
@@ -259,7 +323,7 @@ function unposed(name: PointName, at: Point, pose: Pose): Point {
 }
 
 /** Selector rail and gearbox face behind the joint, drawn plainly: they are not measured. */
-function Surroundings({ pr, setup, gearbox }: { pr: Projection; setup: BenchSetup; gearbox: Gearbox }) {
+function GearboxFace({ pr, setup, gearbox }: { pr: Projection; setup: BenchSetup; gearbox: Gearbox }) {
   const { drive, pin } = setup.lever;
   if (drive.kind === "arm" || drive.kind === "cable") return null;
   const a = toRad(drive.axisDeg);
@@ -297,232 +361,3 @@ function Surroundings({ pr, setup, gearbox }: { pr: Projection; setup: BenchSetu
     </g>
   );
 }
-
-/** The engraved scale over the knob: where each gear lies, and a needle where the lever stands. */
-function Quadrant({ pr, setup, lever, pose }: { pr: Projection; setup: BenchSetup; lever: LeverAnswer; pose: Pose }) {
-  const { knob } = setup.lever;
-  const rest = Math.atan2(knob.xMm, knob.zMm);
-  const radius = Math.hypot(knob.xMm, knob.zMm) + 22 + 16 / pr.scale;
-  const reached = lever.gears.flatMap((g) => (g.reached ? [g] : []));
-  const most = Math.max(6, ...reached.map((g) => Math.abs(g.leverDeg))) + 3;
-  // A lever that turns far would wrap the scale round itself; it is left away.
-  if (most > 60) return null;
-  const at = (deg: number, out = 0): Point => {
-    const t = rest - toRad(deg);
-    return plus(setup.pivot, {
-      xMm: (radius + out / pr.scale) * Math.sin(t),
-      zMm: (radius + out / pr.scale) * Math.cos(t),
-    });
-  };
-  const arc = Array.from({ length: 41 }, (_, i) => pr.p(at(-most + (i * 2 * most) / 40))).join("L");
-  const ticks = Array.from({ length: Math.floor(most) * 2 + 1 }, (_, i) => i - Math.floor(most));
-  const labels = new Map<number, string[]>();
-  for (const g of reached) {
-    const near = [...labels.keys()].find((d) => Math.abs(d - g.leverDeg) < 0.8) ?? g.leverDeg;
-    labels.set(near, [...(labels.get(near) ?? []), g.gear]);
-  }
-  const shown = (pose.angleRad * 180) / Math.PI;
-  return (
-    <g>
-      <path className="quad" d={`M${arc}`} />
-      <path className="qt" d={ticks.map((d) => `M${pr.p(at(d))}L${pr.p(at(d, d % 5 === 0 ? 7 : 4))}`).join("")} />
-      {[[0, ["N"]] as [number, string[]], ...labels].map(([deg, names]) => {
-        const p = at(deg, 18);
-        return (
-          <text key={names.join()} className="ql" x={pr.x(p.xMm)} y={pr.y(p.zMm) + 4} textAnchor="middle">
-            {names.join(" ")}
-          </text>
-        );
-      })}
-      <path className="needle" d={`M${pr.p(at(shown, -14))}L${pr.p(at(shown, 9))}`} />
-    </g>
-  );
-}
-
-function Dimensions({ pr, setups, levers, selected, pair, units }: SideViewProps & { pr: Projection; units: Units }) {
-  const old = setups[0];
-  const both = selected.id === old.id ? [selected] : [old, selected].filter((s) => s.shown || s.id === selected.id);
-  const tops = both.map((s) => pr.y(s.pivot.zMm + s.lever.knob.zMm) - 26 * pr.scale);
-  const top = Math.max(20, Math.min(...tops) - 74);
-  return (
-    <>
-      {both.map((s, i) => {
-        const lever = levers.get(s.id);
-        const kind = s === old ? ("old" as const) : ("cand" as const);
-        const [a, b] = [pair.from, pair.to].map((g) => lever?.gears.find((x) => x.gear === g));
-        const knobZ = s.pivot.zMm + s.lever.knob.zMm;
-        const left = Math.max(
-          54,
-          pr.x(Math.min(s.pivot.xMm, ...both.map((x) => x.lever.knob.xMm))) - 130 * Math.min(1, pr.scale) + i * 42 - 20,
-        );
-        return (
-          <g key={s.id}>
-            {a?.reached && b?.reached && (
-              <Dimension
-                kind={kind}
-                from={pr.x(s.pivot.xMm + a.knob.xMm)}
-                to={pr.x(s.pivot.xMm + b.knob.xMm)}
-                at={top + i * 22}
-                ends={[pr.y(s.pivot.zMm + a.knob.zMm), pr.y(s.pivot.zMm + b.knob.zMm)]}
-                text={units.bare(throwOf(lever, pair) ?? 0, "length")}
-              />
-            )}
-            <Dimension
-              kind={kind}
-              upright
-              from={pr.y(s.pivot.zMm)}
-              to={pr.y(knobZ)}
-              at={left}
-              ends={[pr.x(s.pivot.xMm), pr.x(s.pivot.xMm + s.lever.knob.xMm)]}
-              text={units.bare(s.lever.knob.zMm, "length", units.system === "metric" ? 0 : 2)}
-            />
-          </g>
-        );
-      })}
-    </>
-  );
-}
-
-const throwOf = (lever: LeverAnswer | undefined, pair: { from: string; to: string }): number | null =>
-  lever?.throws.find((t) => t.from === pair.from && t.to === pair.to)?.throwMm ?? null;
-
-function Handle({
-  name,
-  at,
-  pr,
-  on,
-  onSelect,
-  onDrag,
-  toLocal,
-}: {
-  name: PointName;
-  at: Point;
-  pr: Projection;
-  on: boolean;
-  onSelect: () => void;
-  onDrag: (x: number, y: number, fine: boolean, done: boolean) => void;
-  toLocal: (e: { clientX: number; clientY: number }) => [number, number];
-}) {
-  const grip = useRef<[number, number] | null>(null);
-  const moved = useRef(false);
-  const [x, y] = [pr.x(at.xMm), pr.y(at.zMm)];
-  const send = (e: React.PointerEvent, done: boolean): void => {
-    if (!grip.current) return;
-    const [px, py] = toLocal(e);
-    onDrag(px - grip.current[0], py - grip.current[1], e.shiftKey, done);
-  };
-  return (
-    <g
-      data-point={name}
-      className={on ? "hnd sel" : "hnd"}
-      transform={`translate(${x} ${y})`}
-      role="button"
-      tabIndex={0}
-      aria-label={`${POINT_NAMES[name]}: drag, or arrows to move`}
-      aria-pressed={on}
-      onFocus={onSelect}
-      onPointerDown={(e) => {
-        e.stopPropagation();
-        const [px, py] = toLocal(e);
-        grip.current = [px - x, py - y];
-        moved.current = false;
-        e.currentTarget.setPointerCapture(e.pointerId);
-        onSelect();
-      }}
-      onPointerMove={(e) => {
-        if (!grip.current) return;
-        moved.current = true;
-        send(e, false);
-      }}
-      onPointerUp={(e) => {
-        if (moved.current) send(e, true);
-        grip.current = null;
-      }}
-    >
-      <circle r="22" fill="transparent" />
-      {on && <rect x="-8.5" y="-8.5" width="17" height="17" className="hring" />}
-      <rect x={on ? -5.5 : -4} y={on ? -5.5 : -4} width={on ? 11 : 8} height={on ? 11 : 8} className="sq" />
-    </g>
-  );
-}
-
-/** What the selected point is at, in both units, on a leader. */
-function Callout({
-  pr,
-  size,
-  at,
-  name,
-  own,
-  units,
-  held,
-}: {
-  pr: Projection;
-  size: Size;
-  at: Point;
-  name: string;
-  own: Point;
-  units: Units;
-  held: string | null;
-}) {
-  const [x, y] = [pr.x(at.xMm), pr.y(at.zMm)];
-  const w = 204;
-  const h = 44;
-  // Above the pivot the dimensions stand to the left, below it the rod runs to the right.
-  const toRight = own.zMm >= 0 ? x + 34 + w < size.width : x - w - 26 < 32;
-  const left = toRight ? x + 34 : x - w - 26;
-  const top = Math.min(Math.max(y - 8, 52), size.height - h - 34);
-  const side = own.zMm >= 0 ? "up" : "down";
-  const along = own.xMm >= 0 ? "forward" : "back";
-  return (
-    <g className="callout" pointerEvents="none">
-      <path d={`M${x} ${y}L${left < x ? left + w : left} ${top + h / 2}`} className="lead" />
-      <rect x={left} y={top} width={w} height={h} className="fbox" />
-      <text x={left + 8} y={top + 17} className="cap b">
-        {name}
-      </text>
-      <text x={left + w - 8} y={top + 17} textAnchor="end" className="val">
-        {units.show(Math.abs(own.zMm), "length")} {side}
-      </text>
-      <text x={left + 8} y={top + 35} className="und">
-        {held ?? `= ${units.other(Math.abs(own.zMm), "length")}`}
-      </text>
-      <text x={left + w - 8} y={top + 35} textAnchor="end" className="und">
-        {held ? "" : `${units.show(Math.abs(own.xMm), "length")} ${along}`}
-      </text>
-    </g>
-  );
-}
-
-/** Moves a number to its goal while motion is welcome; at once where it is not. */
-export function useGlide(goals: number[]): number {
-  const [shown, setShown] = useState(goals[goals.length - 1]);
-  const from = useRef(shown);
-  const key = goals.join();
-  useEffect(() => {
-    const path = [from.current, ...key.split(",").map(Number)];
-    const last = path[path.length - 1];
-    if (matchMedia("(prefers-reduced-motion: reduce)").matches || path.every((v) => v === last)) {
-      from.current = last;
-      setShown(last);
-      return;
-    }
-    let frame = 0;
-    const begun = performance.now();
-    const tick = (now: number): void => {
-      const t = Math.min(1, (now - begun) / GLIDE_MS);
-      const leg = Math.min(path.length - 2, Math.floor(t * (path.length - 1)));
-      const k = t * (path.length - 1) - leg;
-      const eased = k * k * (3 - 2 * k);
-      const value = t === 1 ? last : path[leg] + (path[leg + 1] - path[leg]) * eased;
-      from.current = value;
-      setShown(value);
-      if (t < 1) frame = requestAnimationFrame(tick);
-    };
-    frame = requestAnimationFrame(tick);
-    return () => cancelAnimationFrame(frame);
-  }, [key]);
-  return shown;
-}
-
-/** Time to put the lever from one gear into another. */
-const GLIDE_MS = 260;

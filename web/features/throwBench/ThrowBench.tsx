@@ -1,7 +1,7 @@
 import { Button, Modal } from "antd";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { flushSync } from "react-dom";
-import type { CompareLimits, Gearbox, Point } from "../../../core";
+import type { CompareLimits, Gearbox, Obstacle, Point } from "../../../core";
 import { useKeys } from "../../app/keys";
 import { useUnits } from "../../format/units";
 import { gearShort } from "../../format/words";
@@ -9,11 +9,20 @@ import { Answer } from "../../ui/Answer";
 import { SlotSwitch } from "../../ui/slots";
 import { DEFAULT_LIMITS, pointsOf, solveBench, withPoint, type BenchSetup, type PointName } from "./bench";
 import { GearPad, seatsOf } from "./GearPad";
+import type { LeversFile } from "./files";
 import { LateLedger, type Taped } from "./Ledger";
+import { LeverFiles } from "./LeverFiles";
+import { gripsOf, movedObstacle, nearOf, withGrip, type Surroundings } from "./near";
+import { NearList } from "./NearList";
+import { NearStrip } from "./NearStrip";
+import { NotchStrip } from "./NotchStrip";
 import { gearTravel } from "./pose";
 import { PointStrip, type SetupPatch } from "./PointStrip";
 import { benchSentence, type Piece } from "./sentence";
-import { SideView, useGlide } from "./SideView";
+import { RearView } from "./RearView";
+import { SideView } from "./SideView";
+import { TapedDialog } from "./TapedDialog";
+import { useGlide } from "./useGlide";
 import { Working } from "./Working";
 import "./bench.css";
 
@@ -33,6 +42,15 @@ export interface ThrowBenchProps {
   /** The key that makes the decision, at the right of the answer. */
   decide?: (candidate: BenchSetup) => React.ReactNode;
   extra?: React.ReactNode;
+  /** What stands near the lever; it belongs to the vehicle. */
+  near: Surroundings;
+  onNear: (next: Surroundings, label: string) => void;
+  /** Takes levers read from a file onto the bench. */
+  onImport: (file: LeversFile) => void;
+  /** Takes a rail travel found from a tape; absent where the gearbox is not ours to change. */
+  onTravel: (travel: { positive: number; negative: number }) => void;
+  /** One notch decided on: the setup as it then is, and the words of the choice. */
+  onFitNotch?: (setup: BenchSetup, patch: SetupPatch, words: string) => void;
   /** The way to the stage's other tools, at the left of the keys. */
   tabs?: React.ReactNode;
 }
@@ -62,6 +80,12 @@ export function ThrowBench(props: ThrowBenchProps) {
   const [point, setPoint] = useState<PointName | null>("pin");
   const [gear, setGear] = useState<string | null>(null);
   const [working, setWorking] = useState(false);
+  const [nearChosen, setNearChosen] = useState<string | null>(null);
+  const [nearGrip, setNearGrip] = useState<string | null>(null);
+  const [nearDraft, setNearDraft] = useState<Surroundings | null>(null);
+  const [sweep, setSweep] = useState(false);
+  const [behind, setBehind] = useState(false);
+  const [taping, setTaping] = useState(false);
   const [draft, setDraft] = useState<{ id: string; lever: BenchSetup["lever"]; held: string | null } | null>(null);
 
   const setups = useMemo(
@@ -80,6 +104,41 @@ export function ThrowBench(props: ThrowBenchProps) {
   const candidate = selected.id === old.id ? null : selected;
   const compared = candidate ? result.compared?.find((c) => c.name === candidate.id) : undefined;
   const trouble = result.refused.get(selected.id);
+  const near = nearDraft ?? props.near;
+  const clearance = useMemo(() => nearOf(gearbox, selected, near), [gearbox, selected, near]);
+  const oldClearance = useMemo(() => nearOf(gearbox, old, near), [gearbox, old, near]);
+  const { onNear } = props;
+  const moveNear = useCallback(
+    (obstacle: Obstacle, done: boolean) => {
+      const next = { ...near, obstacles: near.obstacles.map((o) => (o.name === obstacle.name ? obstacle : o)) };
+      if (!done) flushSync(() => setNearDraft(next));
+      else {
+        setNearDraft(null);
+        onNear(next, `${obstacle.name} moved`);
+      }
+    },
+    [near, onNear],
+  );
+  const moveHand = useCallback(
+    (hand: Point, done: boolean) => {
+      if (!done) flushSync(() => setNearDraft({ ...near, hand }));
+      else {
+        setNearDraft(null);
+        onNear({ ...near, hand }, "The driver’s hand moved");
+      }
+    },
+    [near, onNear],
+  );
+  const chooseNear = useCallback((name: string | null) => {
+    setNearChosen(name);
+    setNearGrip(null);
+    if (name) setPoint(null);
+  }, []);
+  const choosePoint = useCallback((name: PointName | null) => {
+    setPoint(name);
+    setNearChosen(null);
+    setNearGrip(null);
+  }, []);
 
   // The strip shows what is kept; while a point is dragged its figures stand beside the point itself, and the
   // strip's many fields need not be drawn again at every step.
@@ -151,6 +210,14 @@ export function ThrowBench(props: ThrowBenchProps) {
       gearbox.gears.slice(0, 12).map((g) => [g.gear.toLowerCase().slice(0, 1), () => putInGear(g.gear)]),
     );
     const nudge = (dx: number, dz: number, step: number) => (): void => {
+      const shifted = (at: Point): Point => ({ xMm: round(at.xMm + dx * step), zMm: round(at.zMm + dz * step) });
+      if (nearGrip === "hand" && near.hand) return moveHand(shifted(near.hand), true);
+      const obstacle = near.obstacles.find((o) => o.name === nearChosen);
+      if (obstacle) {
+        const grip = gripsOf(obstacle).find((g) => g.key === nearGrip);
+        const by = { xMm: dx * step, zMm: dz * step };
+        return moveNear(grip ? withGrip(obstacle, grip.key, shifted(grip.at)) : movedObstacle(obstacle, by), true);
+      }
       const own = pointsOf(selected.lever).find((p) => p.name === point);
       if (own) move(own.name, { xMm: round(own.at.xMm + dx * step), zMm: round(own.at.zMm + dz * step) }, true);
     };
@@ -166,7 +233,7 @@ export function ThrowBench(props: ThrowBenchProps) {
       "Shift+ArrowLeft": nudge(-1, 0, 0.1),
       "Shift+ArrowRight": nudge(1, 0, 0.1),
     };
-  }, [gearbox, move, point, putInGear, selected]);
+  }, [gearbox, move, moveHand, moveNear, near, nearChosen, nearGrip, point, putInGear, selected]);
   useKeys(keys);
 
   const pieces = benchSentence({
@@ -177,7 +244,13 @@ export function ThrowBench(props: ThrowBenchProps) {
     chosen: selected.id === chosenId,
     length: (mm) => units.bare(mm, "length"),
     unit: units.label("length"),
+    least: clearance?.least ?? null,
   });
+  const chosenObstacle = near.obstacles.find((o) => o.name === nearChosen);
+  const sign = (name: string): number => {
+    const g = gearbox.gears.find((x) => x.gear === name);
+    return g?.travelMm ?? g?.travelDeg ?? 0;
+  };
 
   return (
     <>
@@ -235,22 +308,58 @@ export function ThrowBench(props: ThrowBenchProps) {
           </ul>
           <div className="add">
             {addKey}
+            <Button block onClick={() => setTaping(true)}>
+              Rail travel from a tape
+            </Button>
+            <LeverFiles gearbox={gearbox} setups={setups} onImport={props.onImport} />
             {props.extra}
           </div>
+          <NearList
+            near={near}
+            clearance={clearance}
+            chosen={nearChosen}
+            sweep={sweep}
+            onChoose={chooseNear}
+            onSweep={setSweep}
+            onChange={onNear}
+          />
         </div>
-        <SideView
-          gearbox={gearbox}
-          setups={setups}
-          levers={result.levers}
-          selected={selected}
-          point={point}
-          gear={gear}
-          pair={shownPair}
-          travel={travel}
-          onPoint={setPoint}
-          onMove={move}
-          held={draft?.held ?? null}
-        />
+        <div className="sheetbox">
+          <nav className="tabs2 sheettabs" aria-label="View of the lever">
+            <button type="button" aria-pressed={!behind} onClick={() => setBehind(false)}>
+              From the side
+            </button>
+            <button type="button" aria-pressed={behind} onClick={() => setBehind(true)}>
+              From behind
+            </button>
+          </nav>
+          {behind ? (
+            <RearView gearbox={gearbox} setup={selected} lever={lever} gear={gear} />
+          ) : (
+            <SideView
+              near={near}
+              clearance={clearance}
+              nearChosen={nearChosen}
+              nearGrip={nearGrip}
+              sweep={sweep}
+              onNearChoose={chooseNear}
+              onNearGrip={setNearGrip}
+              onNearMove={moveNear}
+              onHand={moveHand}
+              gearbox={gearbox}
+              setups={setups}
+              levers={result.levers}
+              selected={selected}
+              point={point}
+              gear={gear}
+              pair={shownPair}
+              travel={travel}
+              onPoint={choosePoint}
+              onMove={move}
+              held={draft?.held ?? null}
+            />
+          )}
+        </div>
         <div className="bench-right">
           <LateLedger
             old={old}
@@ -261,18 +370,70 @@ export function ThrowBench(props: ThrowBenchProps) {
             pair={shownPair}
             taped={props.taped ?? NO_TAPE}
             tapedAfter={props.tapedAfter ?? NO_TAPE}
+            near={{ hand: near.hand, old: oldClearance, candidate: candidate ? clearance : null }}
+            gearbox={gearbox}
           />
         </div>
       </section>
-      <PointStrip
-        key={selected.id}
-        setup={stored}
-        point={point}
-        currency={props.currency}
-        onPoint={setPoint}
-        onPatch={patchStored}
-        onRemove={stored.id === old.id ? undefined : removeStored}
-      />
+      {isCandidate && selected.notches && (
+        <NotchStrip
+          key={`notches-${selected.id}`}
+          gearbox={gearbox}
+          setup={stored}
+          old={old}
+          near={near}
+          onPatch={patchStored}
+          onFit={(patch, words) =>
+            props.onFitNotch ? props.onFitNotch(stored, patch, words) : patchStored(patch, `${stored.name}: ${words}`)
+          }
+        />
+      )}
+      {chosenObstacle ? (
+        <NearStrip
+          key={chosenObstacle.name}
+          near={near}
+          obstacle={chosenObstacle}
+          onChange={(next, label, name) => {
+            onNear(next, label);
+            if (name) setNearChosen(name);
+          }}
+          onRemove={() => {
+            onNear(
+              { ...near, obstacles: near.obstacles.filter((o) => o.name !== chosenObstacle.name) },
+              `${chosenObstacle.name} taken away`,
+            );
+            chooseNear(null);
+          }}
+        />
+      ) : (
+        <PointStrip
+          key={selected.id}
+          setup={stored}
+          point={point}
+          currency={props.currency}
+          onPoint={choosePoint}
+          onPatch={patchStored}
+          onRemove={stored.id === old.id ? undefined : removeStored}
+        />
+      )}
+      {taping && (
+        <TapedDialog
+          lever={old.lever}
+          pair={pair}
+          gears={
+            sign(pair.from) >= sign(pair.to)
+              ? { positive: pair.from, negative: pair.to }
+              : { positive: pair.to, negative: pair.from }
+          }
+          tapedMm={props.taped?.(pair.from, pair.to)?.meanMm ?? null}
+          tapeUmm={props.taped?.(pair.from, pair.to)?.expandedMm ?? null}
+          onUse={(travel) => {
+            setTaping(false);
+            props.onTravel(travel);
+          }}
+          onClose={() => setTaping(false)}
+        />
+      )}
       {working && lever && (
         <Modal open onCancel={() => setWorking(false)} footer={null} width={760} title={`Working: ${selected.name}`}>
           <Working setup={selected} lever={lever} />

@@ -5,6 +5,7 @@ import {
   compareInput,
   isRefusal,
   leverInput,
+  type Notches,
   type Refusal,
 } from "../../../contract";
 import {
@@ -33,6 +34,20 @@ export interface BenchSetup {
   price: number | null;
   source: string;
   shown: boolean;
+  notches: Notches | null;
+}
+
+/** A gearbox whose gears travel as far as was found, each to its own side. */
+export function withTravel(gearbox: Gearbox, positive: number, negative: number): Gearbox {
+  const tidy = (v: number): number => Math.round(v * 1e4) / 1e4;
+  return {
+    ...gearbox,
+    gears: gearbox.gears.map((g) => {
+      const field = g.travelDeg === undefined ? "travelMm" : "travelDeg";
+      const now = g[field] ?? 0;
+      return { ...g, [field]: now === 0 ? 0 : tidy(now > 0 ? positive : -negative) };
+    }),
+  };
 }
 
 export const DEFAULT_LIMITS: CompareLimits = {

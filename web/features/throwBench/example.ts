@@ -21,7 +21,14 @@ export function exampleGearbox(kind: DriveKind): Gearbox {
   return { columns, gears };
 }
 
-const base = { pivot: { xMm: 0, zMm: 0 }, claimedReductionPct: null, price: null, source: "", shown: true } as const;
+const base = {
+  pivot: { xMm: 0, zMm: 0 },
+  claimedReductionPct: null,
+  price: null,
+  source: "",
+  shown: true,
+  notches: null,
+} as const;
 
 function driveOf(kind: DriveKind): BenchSetup["lever"]["drive"] {
   switch (kind) {

@@ -35,6 +35,15 @@ export function farEnd(lever: LeverGeometry, travel: number): Point | null {
   }
 }
 
+/** A lever turned to an angle, without its rod: for places between gears. */
+export const poseAtAngle = (lever: LeverGeometry, angleRad: number): Pose => ({
+  angleRad,
+  knob: at(lever.knob, angleRad),
+  pin: at(lever.pin, angleRad),
+  far: null,
+  shortBy: null,
+});
+
 /** Halvings of the travel when looking for the last place a lever reaches: to a thousandth of a millimetre. */
 const HALVINGS = 24;
 

@@ -1,4 +1,4 @@
-import type { LeverAnswer, SetupAnswer } from "../../../core";
+import type { LeverAnswer, SetupAnswer, SweepGap } from "../../../core";
 import { gearWord } from "../../format/words";
 
 /** A piece of a sentence: plain words, the decision, or a figure with its unit. */
@@ -13,6 +13,8 @@ export interface SentenceInput {
   /** Shows a length in the shop's unit, without it. */
   length: (mm: number) => string;
   unit: string;
+  /** The least gap over the lever's whole way; null where nothing stands near. */
+  least?: SweepGap | null;
 }
 
 /**
@@ -36,6 +38,16 @@ export function benchSentence(input: SentenceInput): Piece[] {
   if (lost && !lost.reached) {
     return [{ strong: `${input.name} does not fit: ` }, `${lost.message}. Lengthen the rod or move its joint.`];
   }
+  const { least } = input;
+  if (least?.touches) {
+    const where = least.gear === "N" ? "in neutral" : `in ${gearWord(least.gear)}`;
+    return [
+      { strong: `${input.name} touches the ${least.obstacle} ${where}` },
+      least.gapMm < 0 ? ", " : ". ",
+      ...(least.gapMm < 0 ? [{ figure: length(-least.gapMm), unit }, " too much. "] : []),
+      "Raise it, shorten its tail, or move what it hits.",
+    ];
+  }
   const own = compared.throws.find((t) => t.from === pair.from && t.to === pair.to);
   const reduction = own?.reductionPct ?? compared.reductionPct;
   const effort = compared.effortFactor;
@@ -55,6 +67,10 @@ export function benchSentence(input: SentenceInput): Piece[] {
     );
   }
   if (effort !== null) pieces.push(", ", { figure: effort.toFixed(2) }, " times the effort");
+  if (least) {
+    const where = least.gear === "N" ? "in neutral" : `in ${gearWord(least.gear)}`;
+    pieces.push(`, clears the ${least.obstacle} by `, { figure: length(least.gapMm), unit }, ` ${where}`);
+  }
   pieces.push(". ");
   const { upMm, rearwardMm } = compared.knobShift;
   const moved = [

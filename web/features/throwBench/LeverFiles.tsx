@@ -1,0 +1,53 @@
+import { Button } from "antd";
+import { useRef, useState } from "react";
+import type { Gearbox } from "../../../core";
+import type { BenchSetup } from "./bench";
+import { readLevers, saveAs, writeLevers, type LeversFile } from "./files";
+
+/** Levers out to a file and in from one; a file that will not do says at which field. */
+export function LeverFiles({
+  gearbox,
+  setups,
+  onImport,
+}: {
+  gearbox: Gearbox;
+  setups: BenchSetup[];
+  onImport: (file: LeversFile) => void;
+}) {
+  const field = useRef<HTMLInputElement>(null);
+  const [why, setWhy] = useState<string | null>(null);
+  const take = async (file: File): Promise<void> => {
+    const read = readLevers(await file.text());
+    setWhy(read.ok ? null : read.why);
+    if (read.ok) onImport(read.file);
+  };
+  return (
+    <>
+      <div className="row-flex">
+        <Button size="small" onClick={() => saveAs("levers.json", writeLevers(gearbox, setups))}>
+          Write to a file
+        </Button>
+        <Button size="small" onClick={() => field.current?.click()}>
+          Read
+        </Button>
+      </div>
+      <input
+        ref={field}
+        type="file"
+        hidden
+        accept="application/json,.json"
+        aria-label="File with levers"
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          e.target.value = "";
+          if (file) void take(file);
+        }}
+      />
+      {why && (
+        <p className="why" role="alert">
+          Nothing was read. {why}
+        </p>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,94 @@
+import { Dropdown } from "antd";
+import { Button } from "antd";
+import type { ClearanceAnswer, Obstacle } from "../../../core";
+import { useUnits } from "../../format/units";
+import { gearShort } from "../../format/words";
+import { SlotSwitch } from "../../ui/slots";
+import { freeName, PRESETS, type Surroundings } from "./near";
+
+/** What stands near the lever, each with its least gap; placed from the usual ones and dragged to where it is. */
+export function NearList({
+  near,
+  clearance,
+  chosen,
+  sweep,
+  onChoose,
+  onSweep,
+  onChange,
+}: {
+  near: Surroundings;
+  clearance: ClearanceAnswer | null;
+  chosen: string | null;
+  sweep: boolean;
+  onChoose: (name: string | null) => void;
+  onSweep: (on: boolean) => void;
+  onChange: (next: Surroundings, label: string) => void;
+}) {
+  const units = useUnits();
+  const add = (obstacle: Obstacle): void => {
+    onChange({ ...near, obstacles: [...near.obstacles, obstacle] }, `Near the lever: ${obstacle.name}`);
+    onChoose(obstacle.name);
+  };
+  return (
+    <section aria-label="What stands near">
+      <h2 className="hd2">
+        What stands near{" "}
+        <span className="lb">{near.obstacles.length ? `least gap, ${units.label("length")}` : ""}</span>
+      </h2>
+      <ul className="setups nears">
+        {near.obstacles.map((o) => {
+          const row = clearance?.sweep.find((s) => s.obstacle === o.name);
+          return (
+            <li key={o.name} className={o.name === chosen ? "cur" : undefined}>
+              <button
+                type="button"
+                className="pick"
+                aria-pressed={o.name === chosen}
+                onClick={() => onChoose(o.name === chosen ? null : o.name)}
+              >
+                <b>{o.name}</b>
+                <small>
+                  {row ? (row.gear === "N" ? "in neutral" : `in ${gearShort(row.gear)}`) : ""}
+                  <span className={row?.touches ? "n brk" : "n"}>{row ? units.bare(row.gapMm, "length") : "none"}</span>
+                </small>
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+      <div className="add">
+        <Dropdown
+          trigger={["click"]}
+          menu={{
+            items: PRESETS.map((preset) => ({ key: preset.words, label: preset.words })),
+            onClick: ({ key }) => {
+              const preset = PRESETS.find((x) => x.words === key);
+              if (preset) add(preset.make(freeName(preset.words, near.obstacles)));
+            },
+          }}
+        >
+          <Button block>Place something near</Button>
+        </Dropdown>
+        {near.obstacles.length > 0 && (
+          <p className="row-flex">
+            <SlotSwitch on={sweep} label="Show the band the lever sweeps" onChange={onSweep} />
+            <span className="lb">the band it sweeps</span>
+          </p>
+        )}
+        <p className="row-flex">
+          <SlotSwitch
+            on={near.hand !== null}
+            label="Show the driver’s hand"
+            onChange={(on) =>
+              onChange(
+                { ...near, hand: on ? { xMm: -30, zMm: 300 } : null },
+                on ? "The driver’s hand placed" : "The driver’s hand taken away",
+              )
+            }
+          />
+          <span className="lb">the driver’s hand</span>
+        </p>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,284 @@
+import { useId, useRef } from "react";
+import {
+  nearestPoints,
+  piecesOf,
+  solidOf,
+  toDeg,
+  toRad,
+  turned,
+  type ClearanceAnswer,
+  type Obstacle,
+  type Piece,
+  type Point,
+} from "../../../core";
+import type { BenchSetup } from "./bench";
+import { bodyOf, gripsOf, movedObstacle, seenFrom, withGrip, type Surroundings } from "./near";
+import { plus, type Units } from "./overlays";
+import { Handle } from "./handles";
+import { LeverShape } from "./shapes";
+import { poseAtAngle } from "./pose";
+import type { Projection } from "./viewport";
+
+/** Outline of an obstacle on the sheet. */
+function outlineOf(pr: Projection, o: Obstacle): React.ReactElement<React.SVGProps<SVGElement>> {
+  switch (o.kind) {
+    case "circle":
+      return <circle cx={pr.x(o.xMm)} cy={pr.y(o.zMm)} r={Math.max(2, o.radiusMm * pr.scale)} />;
+    case "segment": {
+      const [x1, y1, x2, y2] = [pr.x(o.from.xMm), pr.y(o.from.zMm), pr.x(o.to.xMm), pr.y(o.to.zMm)];
+      const long = Math.hypot(x2 - x1, y2 - y1);
+      const deg = toDeg(Math.atan2(y2 - y1, x2 - x1));
+      const w = Math.max(1, o.halfWidthMm * pr.scale);
+      // A slot with round ends, as its gap is measured.
+      return (
+        <rect
+          x={-w}
+          y={-w}
+          width={long + 2 * w}
+          height={2 * w}
+          rx={w}
+          transform={`translate(${x1} ${y1}) rotate(${deg})`}
+        />
+      );
+    }
+    case "polygon":
+      return <polygon points={o.points.map((q) => pr.p(q)).join(" ")} />;
+  }
+}
+
+const middleOf = (o: Obstacle): Point =>
+  o.kind === "circle"
+    ? { xMm: o.xMm, zMm: o.zMm }
+    : o.kind === "segment"
+      ? { xMm: (o.from.xMm + o.to.xMm) / 2, zMm: (o.from.zMm + o.to.zMm) / 2 }
+      : { xMm: Math.max(...o.points.map((q) => q.xMm)), zMm: Math.max(...o.points.map((q) => q.zMm)) };
+
+interface NearProps {
+  pr: Projection;
+  near: Surroundings;
+  chosen: string | null;
+  onChoose: (name: string | null) => void;
+  /** A dragged obstacle; `done` when let go. */
+  onMove: (obstacle: Obstacle, done: boolean) => void;
+  toLocal: (e: { clientX: number; clientY: number }) => [number, number];
+}
+
+/** What stands near the lever: drawn as surroundings, dragged by its body or its squares. */
+export function Obstacles({ pr, near, chosen, onChoose, onMove, toLocal }: NearProps) {
+  const grip = useRef<{ at: Point; moved: boolean } | null>(null);
+  const world = (e: React.PointerEvent): Point => pr.back(...toLocal(e));
+  const drag = (o: Obstacle, e: React.PointerEvent, done: boolean): void => {
+    if (!grip.current) return;
+    const now = world(e);
+    const by = { xMm: Math.round(now.xMm - grip.current.at.xMm), zMm: Math.round(now.zMm - grip.current.at.zMm) };
+    if (!by.xMm && !by.zMm && !grip.current.moved) return;
+    grip.current.moved = true;
+    onMove(movedObstacle(o, by), done);
+  };
+  const start = useRef<Obstacle | null>(null);
+  return (
+    <g className="near">
+      {near.obstacles.map((o) => (
+        <g
+          key={o.name}
+          className={o.name === chosen ? "obs cur" : "obs"}
+          data-point={o.name}
+          onPointerDown={(e) => {
+            e.stopPropagation();
+            grip.current = { at: world(e), moved: false };
+            start.current = o;
+            e.currentTarget.setPointerCapture(e.pointerId);
+            onChoose(o.name);
+          }}
+          onPointerMove={(e) => start.current && drag(start.current, e, false)}
+          onPointerUp={(e) => {
+            if (grip.current?.moved && start.current) drag(start.current, e, true);
+            grip.current = null;
+            start.current = null;
+          }}
+        >
+          {outlineOf(pr, o)}
+          <text className="nm" x={pr.x(middleOf(o).xMm)} y={pr.y(middleOf(o).zMm) + 4} textAnchor="middle">
+            {o.name}
+          </text>
+        </g>
+      ))}
+    </g>
+  );
+}
+
+/** Squares of the chosen obstacle, over everything else. */
+export function ObstacleGrips({
+  pr,
+  obstacle,
+  onMove,
+  toLocal,
+  grip,
+  onGrip,
+}: Pick<NearProps, "pr" | "onMove" | "toLocal"> & {
+  obstacle: Obstacle;
+  grip: string | null;
+  onGrip: (key: string) => void;
+}) {
+  return gripsOf(obstacle).map(({ key, at, words }) => (
+    <Handle
+      key={key}
+      id={`${obstacle.name} ${key}`}
+      label={`${obstacle.name}, ${words}`}
+      at={at}
+      pr={pr}
+      on={key === grip}
+      onSelect={() => onGrip(key)}
+      onDrag={(x, y, fine, done) => {
+        const to = pr.back(x, y);
+        const step = fine ? 0.1 : 1;
+        const snap = (v: number): number => Math.round(v / step) * step;
+        onMove(withGrip(obstacle, key, { xMm: snap(to.xMm), zMm: snap(to.zMm) }), done);
+      }}
+      toLocal={toLocal}
+    />
+  ));
+}
+
+/** Band swept by knob and tail from the one end of the lever's way to the other. */
+export function SweepBand({
+  pr,
+  setup,
+  near,
+  fromDeg,
+  toDeg: to,
+}: {
+  pr: Projection;
+  setup: BenchSetup;
+  near: Surroundings;
+  fromDeg: number;
+  toDeg: number;
+}) {
+  const pieces = piecesOf(setup.lever, bodyOf(setup, near.body)).filter((q) => q.part !== "shaft");
+  const sector = (piece: Piece): string => {
+    const outer = piece.reach + piece.radius;
+    const own = Math.atan2(piece.tip.z, piece.tip.x);
+    const half = Math.asin(Math.min(1, piece.radius / piece.reach));
+    const at = (t: number): string =>
+      pr.p(plus(setup.pivot, { xMm: outer * Math.cos(own + t), zMm: outer * Math.sin(own + t) }));
+    const [a, b] = [toRad(fromDeg) - half, toRad(to) + half];
+    const arc = Array.from({ length: 33 }, (_, i) => at(a + ((b - a) * i) / 32)).join("L");
+    return `M${pr.p(setup.pivot)}L${arc}Z`;
+  };
+  return <path className="sweep" d={pieces.map(sector).join("")} />;
+}
+
+/** The least gap where it happens: the lever there, drawn faintly, and the distance between the two surfaces. */
+export function LeastGap({
+  pr,
+  setup,
+  near,
+  clearance,
+  units,
+}: {
+  pr: Projection;
+  setup: BenchSetup;
+  near: Surroundings;
+  clearance: ClearanceAnswer;
+  units: Units;
+}) {
+  const clip = useId();
+  const { least } = clearance;
+  const index = near.obstacles.findIndex((o) => o.name === least.obstacle);
+  const obstacle = near.obstacles[index];
+  if (!obstacle) return null;
+  const [own] = seenFrom(setup.pivot, [obstacle]);
+  const piece = piecesOf(setup.lever, bodyOf(setup, near.body)).find((q) => q.part === least.part);
+  if (!piece) return null;
+  const angle = toRad(least.leverDeg);
+  const pose = poseAtAngle(setup.lever, angle);
+  const tip = turned(piece.tip, angle);
+  const world = (v: { x: number; z: number }): Point => plus(setup.pivot, { xMm: v.x, zMm: v.z });
+  const r = piece.radius * pr.scale;
+  const [x0, y0] = piece.disc ? [0, 0] : [pr.x(setup.pivot.xMm), pr.y(setup.pivot.zMm)];
+  const [x1, y1] = [pr.x(world(tip).xMm), pr.y(world(tip).zMm)];
+  const points = nearestPoints(piece, angle, solidOf(own));
+  return (
+    <g className={least.touches ? "gap touch" : "gap"}>
+      <LeverShape pr={pr} lever={setup.lever} pivot={setup.pivot} pose={pose} stroke="ghost" />
+      {least.touches && (
+        <>
+          <clipPath id={clip}>
+            <circle cx={x1} cy={y1} r={r} />
+            {!piece.disc && (
+              <rect
+                x={0}
+                y={-r}
+                width={Math.hypot(x1 - x0, y1 - y0)}
+                height={2 * r}
+                transform={`translate(${x0} ${y0}) rotate(${toDeg(Math.atan2(y1 - y0, x1 - x0))})`}
+              />
+            )}
+          </clipPath>
+          <g clipPath={`url(#${clip})`} className="contact">
+            {outlineOf(pr, obstacle)}
+          </g>
+        </>
+      )}
+      {points && (
+        <GapDimension
+          pr={pr}
+          from={world(points.lever)}
+          to={world(points.solid)}
+          text={units.bare(least.gapMm, "length")}
+          touches={least.touches}
+        />
+      )}
+    </g>
+  );
+}
+
+/** A gap is small: its heads stand outside and the figure goes on a leg. */
+function GapDimension({
+  pr,
+  from,
+  to,
+  text,
+  touches,
+}: {
+  pr: Projection;
+  from: Point;
+  to: Point;
+  text: string;
+  touches: boolean;
+}) {
+  const [x1, y1, x2, y2] = [pr.x(from.xMm), pr.y(from.zMm), pr.x(to.xMm), pr.y(to.zMm)];
+  const long = Math.hypot(x2 - x1, y2 - y1);
+  const [ux, uy] = long > 0.5 ? [(x2 - x1) / long, (y2 - y1) / long] : [0, 1];
+  const head = (x: number, y: number, s: number): string =>
+    `M${x} ${y}L${x + s * (8 * ux - 2.6 * uy)} ${y + s * (8 * uy + 2.6 * ux)}L${x + s * (8 * ux + 2.6 * uy)} ${y + s * (8 * uy - 2.6 * ux)}Z`;
+  const leg = 24;
+  const half = text.length * 4.4 + 5;
+  // The leg runs to the side where the rod is not.
+  const [lx, ly] = [x1 - ux * leg, y1 - uy * leg];
+  const tx = lx - half - 8;
+  return (
+    <g className={touches ? "dim brick" : "dim ink"}>
+      <path className="line" d={`M${x2 + ux * 18} ${y2 + uy * 18}L${lx} ${ly}L${lx - 8} ${ly}`} />
+      <path className="arr" d={head(x1, y1, -1) + head(x2, y2, 1)} />
+      <rect x={tx - half} y={ly - 9} width={half * 2} height={18} className="ground" />
+      <text x={tx} y={ly + 5} textAnchor="middle" className="dt">
+        {text}
+      </text>
+    </g>
+  );
+}
+
+/** Where the driver's hand rests. */
+export function HandMark({ pr, hand }: { pr: Projection; hand: Point }) {
+  const [x, y] = [pr.x(hand.xMm), pr.y(hand.zMm)];
+  return (
+    <g className="hand" aria-hidden="true">
+      <circle cx={x} cy={y} r={26 * pr.scale} />
+      <path d={`M${x - 12} ${y}h24M${x} ${y - 12}v24`} />
+      <text className="nm" x={x} y={y - 26 * pr.scale - 6} textAnchor="middle">
+        hand
+      </text>
+    </g>
+  );
+}

@@ -1,0 +1,135 @@
+import { Button } from "antd";
+import type { Obstacle, Point } from "../../../core";
+import { QuantityField } from "../../ui/QuantityField";
+import { TextField } from "../../ui/TextField";
+import { gripsOf, withGrip, type Surroundings } from "./near";
+
+/** One thing near the lever in figures, and how thick the lever is: everything the drawing shows can be typed. */
+export function NearStrip({
+  near,
+  obstacle,
+  onChange,
+  onRemove,
+}: {
+  near: Surroundings;
+  obstacle: Obstacle;
+  onChange: (next: Surroundings, label: string, name?: string) => void;
+  onRemove: () => void;
+}) {
+  const replace = (next: Obstacle, what: string): void =>
+    onChange(
+      { ...near, obstacles: near.obstacles.map((o) => (o.name === obstacle.name ? next : o)) },
+      `${obstacle.name}: ${what}`,
+      next.name,
+    );
+  const others = near.obstacles.filter((o) => o.name !== obstacle.name).map((o) => o.name);
+  const cell = (key: string, words: string, at: Point) => (
+    <div key={key} className="pcell">
+      <h3 className="hd2">{words}</h3>
+      <div className="two">
+        <QuantityField
+          label="above pivot"
+          kind="length"
+          base={at.zMm}
+          min={-4900}
+          max={4900}
+          onCommit={({ base, typed }) => replace(withGrip(obstacle, key, { ...at, zMm: base }), `${words} ${typed} up`)}
+        />
+        <QuantityField
+          label="forward"
+          kind="length"
+          base={at.xMm}
+          min={-4900}
+          max={4900}
+          onCommit={({ base, typed }) =>
+            replace(withGrip(obstacle, key, { ...at, xMm: base }), `${words} ${typed} forward`)
+          }
+        />
+      </div>
+    </div>
+  );
+  const body = (key: keyof Surroundings["body"], label: string) => (
+    <QuantityField
+      label={label}
+      kind="length"
+      base={near.body[key]}
+      min={0}
+      max={200}
+      onCommit={({ base, typed }) =>
+        onChange({ ...near, body: { ...near.body, [key]: base } }, `Lever, ${label}: ${typed}`)
+      }
+    />
+  );
+  return (
+    <section className="points" aria-label={`Figures of ${obstacle.name}`}>
+      <div className="points-head">
+        <h2 className="hd2">Near the lever</h2>
+        <p className="lb">
+          from the old lever’s pivot; drag it or type here. What stands to the side is farther than shown.
+        </p>
+        <div>
+          <Button size="small" onClick={onRemove}>
+            Take it away
+          </Button>
+        </div>
+      </div>
+      <div className="points-cells">
+        <div className="pcell">
+          <h3 className="hd2">What it is</h3>
+          <div className="two wide">
+            <TextField
+              label="name"
+              value={obstacle.name}
+              required
+              max={80}
+              check={(name) => (others.includes(name) ? "this name is taken" : undefined)}
+              onCommit={(name) => replace({ ...obstacle, name }, `named ${name}`)}
+            />
+            {obstacle.kind === "circle" && (
+              <QuantityField
+                label="radius"
+                kind="length"
+                base={obstacle.radiusMm}
+                min={0}
+                max={2000}
+                onCommit={({ base, typed }) => replace({ ...obstacle, radiusMm: base }, `radius ${typed}`)}
+              />
+            )}
+            {obstacle.kind === "segment" && (
+              <QuantityField
+                label="half width"
+                kind="length"
+                base={obstacle.halfWidthMm}
+                min={0}
+                max={2000}
+                onCommit={({ base, typed }) => replace({ ...obstacle, halfWidthMm: base }, `half width ${typed}`)}
+              />
+            )}
+            {obstacle.kind === "polygon" && obstacle.points.length < 12 && (
+              <Button
+                onClick={() => {
+                  const { points } = obstacle;
+                  const [a, b] = [points[points.length - 1], points[0]];
+                  const middle = { xMm: (a.xMm + b.xMm) / 2, zMm: (a.zMm + b.zMm) / 2 };
+                  replace({ ...obstacle, points: [...points, middle] }, "one corner more");
+                }}
+              >
+                One corner more
+              </Button>
+            )}
+          </div>
+        </div>
+        {gripsOf(obstacle).map(({ key, at, words }) => cell(key, words, at))}
+        <div className="pcell">
+          <h3 className="hd2">The lever’s own thickness</h3>
+          <div className="four">
+            {body("shaftRadiusMm", "shaft, radius")}
+            {body("knobRadiusMm", "knob, radius")}
+            {body("tailRadiusMm", "tail, radius")}
+            {body("stubMm", "tail past the pin")}
+          </div>
+        </div>
+      </div>
+    </section>
+  );
+}

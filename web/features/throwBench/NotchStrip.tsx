@@ -1,0 +1,280 @@
+import { Button, Input } from "antd";
+import { useMemo, useState } from "react";
+import { asked, checkNotch, isRefusal, notchInput, type Notches } from "../../../contract";
+import { formatNumber, loweredLever, notch, type Gearbox, type NotchBreak, type NotchResult } from "../../../core";
+import { useUnits } from "../../format/units";
+import { gearShort } from "../../format/words";
+import { CrossMark, Tick } from "../../ui/pictograms";
+import { SlotSwitch } from "../../ui/slots";
+import { NumberField } from "../../ui/NumberField";
+import { QuantityField } from "../../ui/QuantityField";
+import type { BenchSetup } from "./bench";
+import { bodyOf, seenFrom, type Surroundings } from "./near";
+
+const askNotch = asked(notchInput, checkNotch, notch);
+
+const LIMITS: Notches["limits"] = { minGapMm: 2, maxEffortFactor: 2, minThrowMm: 40, maxReductionPct: 50 };
+
+/** Settings of a usual adjustable lever, lowered step by step. Common practice, no source. */
+export const USUAL_NOTCHES: Notches = { listMm: [0, 5, 10, 15, 20, 25], rodAdjusted: false, limits: LIMITS };
+
+const BREAKS: Record<NotchBreak, string> = {
+  cannotReach: "does not reach",
+  minGapMm: "comes too near",
+  maxEffortFactor: "too heavy",
+  minThrowMm: "throw too short",
+  maxReductionPct: "shortened too far",
+};
+
+/** Nothing near: so far off that no gap comes of it. */
+const FAR_OFF = { name: "nothing", kind: "circle" as const, xMm: 4900, zMm: 0, radiusMm: 0 };
+
+export function notchAnswer(gearbox: Gearbox, setup: BenchSetup, old: BenchSetup, near: Surroundings) {
+  const { listMm, rodAdjusted, limits } = setup.notches ?? USUAL_NOTCHES;
+  const obstacles = near.obstacles.length ? seenFrom(setup.pivot, near.obstacles) : [FAR_OFF];
+  const out = askNotch({
+    gearbox,
+    lever: setup.lever,
+    body: bodyOf(setup, near.body),
+    obstacles,
+    notchesMm: listMm,
+    limits,
+    rodAdjusted,
+    reference: old.lever,
+  });
+  return out;
+}
+
+/** A setup taken at one of its notches: its geometry moves, and the list is counted from there on. */
+export function atNotch(setup: BenchSetup, mm: number): Pick<BenchSetup, "lever" | "notches"> | null {
+  const { notches } = setup;
+  if (!notches) return null;
+  const lowered = loweredLever(setup.lever, mm, notches.rodAdjusted);
+  if (!lowered) return null;
+  const { cross } = setup.lever;
+  const listMm = notches.listMm.map((d) => Math.round((d - mm) * 1e6) / 1e6);
+  return {
+    lever: { ...lowered.lever, cross: cross.knobArmMm || cross.pinArmMm ? lowered.lever.cross : {} },
+    notches: { ...notches, listMm },
+  };
+}
+
+/** The settings of an adjustable lever, side by side: throw, effort, gap, and which limit each breaks. */
+export function NotchStrip({
+  gearbox,
+  setup,
+  old,
+  near,
+  onPatch,
+  onFit,
+}: {
+  gearbox: Gearbox;
+  setup: BenchSetup;
+  old: BenchSetup;
+  near: Surroundings;
+  onPatch: (patch: Partial<BenchSetup>, label: string) => void;
+  /** The setup at one notch, and the words of the decision. */
+  onFit: (patch: Partial<BenchSetup>, words: string) => void;
+}) {
+  const units = useUnits();
+  const [chosen, setChosen] = useState<number | null>(null);
+  const answer = useMemo(() => notchAnswer(gearbox, setup, old, near), [gearbox, setup, old, near]);
+  const notches = setup.notches;
+  const [draft, setDraft] = useState<string | null>(null);
+  if (!notches) return null;
+  const shownList = notches.listMm.map((d) => units.bare(d, "length")).join(", ");
+  const listOf = (text: string): number[] =>
+    text
+      .split(/[,;]\s*|\s+/)
+      .filter(Boolean)
+      .map((w) => Number(w.replace("\u2212", "-")) * (units.system === "inch" ? 25.4 : 1));
+  const typed = draft === null ? null : listOf(draft);
+  const wrong =
+    typed &&
+    (typed.length < 1 ||
+      typed.length > 60 ||
+      typed.some((d) => !Number.isFinite(d) || Math.abs(d) > 200) ||
+      new Set(typed).size < typed.length);
+  const keep = (): void => {
+    if (!typed || wrong) return;
+    setDraft(null);
+    onPatch({ notches: { ...notches, listMm: typed } }, `${setup.name}: notches ${draft}`);
+  };
+  const refused = isRefusal(answer) ? answer.error : null;
+  const list = isRefusal(answer) ? [] : answer.notches;
+  const best = isRefusal(answer) ? null : answer.best;
+  const shown = list.find((n) => n.notch === (chosen ?? best)) ?? null;
+  const limit = (key: keyof Notches["limits"], value: number, label: string): void =>
+    onPatch({ notches: { ...notches, limits: { ...notches.limits, [key]: value } } }, `${setup.name}: ${label}`);
+
+  return (
+    <section className="notches" aria-label="Notches">
+      <div className="notch-head">
+        <h2 className="hd2">Notches of {setup.name}</h2>
+        <p className={best === null ? "och" : undefined} role="status">
+          {refused
+            ? `${refused.field} accepts ${refused.accepts}.`
+            : shown && best !== null
+              ? sentenceOf(shown, near.obstacles.length > 0, units)
+              : (!isRefusal(answer) && answer.sentence) || ""}
+        </p>
+        {shown && (
+          <Button
+            size="small"
+            disabled={shown.neutralDeg === null}
+            onClick={() => {
+              const patch = atNotch(setup, shown.notchMm);
+              if (patch) onFit(patch, `Notch ${shown.notch}, ${units.show(shown.notchMm, "length")} down`);
+              setChosen(null);
+            }}
+          >
+            Fit notch {shown.notch}
+          </Button>
+        )}
+      </div>
+      <ol className="notch-cells">
+        {list.map((n) => (
+          <li key={n.notch}>
+            <button
+              type="button"
+              aria-pressed={n === shown}
+              className={n.pass ? "pass" : "fail"}
+              onClick={() => setChosen(n.notch)}
+            >
+              <svg viewBox="0 0 100 16" width="100%" height="16" preserveAspectRatio="none" aria-hidden="true">
+                <path d="M0 3h38l12 10 12-10h38" fill="none" stroke="var(--edge)" strokeWidth="1.4" />
+                {n === shown && <path d="M42 0h16l-8 11z" fill="var(--teal)" />}
+              </svg>
+              <span className="row-flex">
+                <b>{n.notch}</b>
+                <span className="n">{units.show(n.notchMm, "length")}</span>
+                {n.notch === best && <span className="teal push">best</span>}
+              </span>
+              <span className="n big">{n.throwMm === null ? "none" : units.bare(n.throwMm, "length")}</span>
+              <span className="lb">
+                {n.reductionPct === null
+                  ? ""
+                  : `${formatNumber(Math.abs(n.reductionPct), 0)}\u202f% ${n.reductionPct < 0 ? "longer" : "shorter"}`}
+                {n.effortFactor === null ? "" : `, ×${formatNumber(n.effortFactor, 2)}`}
+              </span>
+              {near.obstacles.length > 0 && (
+                <GapBar n={n} limitMm={notches.limits.minGapMm} show={(mm) => units.bare(mm, "length")} />
+              )}
+              <span className={n.pass ? "mos" : "brk"}>
+                {n.pass ? <Tick /> : <CrossMark />} {n.pass ? "fits" : n.breaks.map((b) => BREAKS[b]).join(", ")}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+      <details className="notch-set">
+        <summary>Which notches, and what counts as too far</summary>
+        <div className="fields">
+          <label className="field">
+            <span className="lb">lowered by, {units.label("length")}, one after the other</span>
+            <Input
+              value={draft ?? shownList}
+              status={wrong ? "error" : undefined}
+              aria-invalid={Boolean(wrong)}
+              onChange={(e) => setDraft(e.target.value)}
+              onBlur={keep}
+              onPressEnter={keep}
+            />
+            {wrong && (
+              <span className="why" role="alert">
+                accepted: 1 to 60 different figures from −200 to 200 mm
+              </span>
+            )}
+          </label>
+          <QuantityField
+            label="gap of at least"
+            kind="length"
+            base={notches.limits.minGapMm}
+            min={-100}
+            max={1000}
+            onCommit={({ base }) => limit("minGapMm", base, "least gap")}
+          />
+          <NumberField
+            label="effort of at most"
+            value={notches.limits.maxEffortFactor}
+            min={0.1}
+            max={100}
+            unit="times"
+            onCommit={(v) => v !== null && limit("maxEffortFactor", v, "most effort")}
+          />
+          <QuantityField
+            label="throw of at least"
+            kind="length"
+            base={notches.limits.minThrowMm}
+            min={0}
+            max={1000}
+            onCommit={({ base }) => limit("minThrowMm", base, "least throw")}
+          />
+          <NumberField
+            label="shorter by at most"
+            value={notches.limits.maxReductionPct}
+            min={0}
+            max={100}
+            unit="%"
+            onCommit={(v) => v !== null && limit("maxReductionPct", v, "most reduction")}
+          />
+          <p className="row-flex">
+            <SlotSwitch
+              on={notches.rodAdjusted}
+              label="The rod is reset for each notch"
+              onChange={(rodAdjusted) =>
+                onPatch(
+                  { notches: { ...notches, rodAdjusted } },
+                  `${setup.name}: rod ${rodAdjusted ? "reset" : "as it is"}`,
+                )
+              }
+            />
+            rod reset for each notch
+          </p>
+          <Button size="small" onClick={() => onPatch({ notches: null }, `${setup.name}: no notches`)}>
+            It has no notches
+          </Button>
+        </div>
+      </details>
+    </section>
+  );
+}
+
+function sentenceOf(n: NotchResult, near: boolean, units: ReturnType<typeof useUnits>): string {
+  const pct = n.reductionPct ?? 0;
+  const parts = [`${formatNumber(Math.abs(pct), 0)}\u202f% ${pct < 0 ? "longer" : "shorter"}`];
+  if (n.effortFactor !== null) parts.push(`${formatNumber(n.effortFactor, 2)} times the effort`);
+  if (near && n.gapMm !== null) {
+    const where = n.gear === "N" ? "in neutral" : `in ${gearShort(n.gear ?? "")}`;
+    parts.push(
+      n.gapMm <= 0
+        ? `touches ${n.obstacle} ${where}`
+        : `clears ${n.obstacle} by ${units.show(n.gapMm, "length")} ${where}`,
+    );
+  }
+  if (n.neutralDeg !== null && Math.abs(n.neutralDeg) >= 0.5) {
+    parts.push(
+      `the lever leans ${formatNumber(Math.abs(n.neutralDeg), 1)}° ${n.neutralDeg > 0 ? "back" : "forward"} in neutral`,
+    );
+  }
+  return `Notch ${n.notch}: ${parts.join(", ")}.`;
+}
+
+/** A gap against its limit: the bar is the gap, the tick the limit, hatch where it touches. */
+function GapBar({ n, limitMm, show }: { n: NotchResult; limitMm: number; show: (mm: number) => string }) {
+  if (n.gapMm === null) return null;
+  const most = Math.max(20, limitMm * 4);
+  const x = (mm: number): number => 4 + (Math.min(most, Math.max(0, mm)) / most) * 92;
+  return (
+    <span className="gapbar">
+      <svg viewBox="0 0 100 12" width="100%" height="12" preserveAspectRatio="none" aria-hidden="true">
+        <path d="M4 9h92" stroke="var(--edge)" />
+        {n.gapMm > 0 && (
+          <path d={`M4 6H${x(n.gapMm)}`} stroke={n.gapMm < limitMm ? "var(--brick)" : "var(--teal)"} strokeWidth="4" />
+        )}
+        <path d={`M${x(limitMm)} 2v9`} stroke="var(--ink)" strokeWidth="1.4" />
+      </svg>
+      <span className={n.gapMm < limitMm ? "n brk" : "n"}>{n.gapMm <= 0 ? "touches" : show(n.gapMm)}</span>
+    </span>
+  );
+}

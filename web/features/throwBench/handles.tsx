@@ -1,0 +1,114 @@
+import { useRef } from "react";
+import type { Point } from "../../../core";
+import type { Units } from "./overlays";
+import type { Projection, Size } from "./viewport";
+
+/** A square to drag a point by; a finger finds it 44 px wide. */
+export function Handle({
+  id,
+  label,
+  at,
+  pr,
+  on,
+  onSelect,
+  onDrag,
+  toLocal,
+}: {
+  id: string;
+  label: string;
+  at: Point;
+  pr: Projection;
+  on: boolean;
+  onSelect: () => void;
+  onDrag: (x: number, y: number, fine: boolean, done: boolean) => void;
+  toLocal: (e: { clientX: number; clientY: number }) => [number, number];
+}) {
+  const grip = useRef<[number, number] | null>(null);
+  const moved = useRef(false);
+  const [x, y] = [pr.x(at.xMm), pr.y(at.zMm)];
+  const send = (e: React.PointerEvent, done: boolean): void => {
+    if (!grip.current) return;
+    const [px, py] = toLocal(e);
+    onDrag(px - grip.current[0], py - grip.current[1], e.shiftKey, done);
+  };
+  return (
+    <g
+      data-point={id}
+      className={on ? "hnd sel" : "hnd"}
+      transform={`translate(${x} ${y})`}
+      role="button"
+      tabIndex={0}
+      aria-label={`${label}: drag, or arrows to move`}
+      aria-pressed={on}
+      onFocus={onSelect}
+      onPointerDown={(e) => {
+        e.stopPropagation();
+        const [px, py] = toLocal(e);
+        grip.current = [px - x, py - y];
+        moved.current = false;
+        e.currentTarget.setPointerCapture(e.pointerId);
+        onSelect();
+      }}
+      onPointerMove={(e) => {
+        if (!grip.current) return;
+        moved.current = true;
+        send(e, false);
+      }}
+      onPointerUp={(e) => {
+        if (moved.current) send(e, true);
+        grip.current = null;
+      }}
+    >
+      <circle r="22" fill="transparent" />
+      {on && <rect x="-8.5" y="-8.5" width="17" height="17" className="hring" />}
+      <rect x={on ? -5.5 : -4} y={on ? -5.5 : -4} width={on ? 11 : 8} height={on ? 11 : 8} className="sq" />
+    </g>
+  );
+}
+
+/** What the selected point is at, in both units, on a leader. */
+export function Callout({
+  pr,
+  size,
+  at,
+  name,
+  own,
+  units,
+  held,
+}: {
+  pr: Projection;
+  size: Size;
+  at: Point;
+  name: string;
+  own: Point;
+  units: Units;
+  held: string | null;
+}) {
+  const [x, y] = [pr.x(at.xMm), pr.y(at.zMm)];
+  const w = 204;
+  const h = 44;
+  // Above the pivot the dimensions stand to the left, below it the rod runs to the right.
+  const toRight = own.zMm >= 0 ? x + 34 + w < size.width : x - w - 26 < 32;
+  const left = toRight ? x + 34 : x - w - 26;
+  const top = Math.min(Math.max(y - 8, 52), size.height - h - 34);
+  const side = own.zMm >= 0 ? "up" : "down";
+  const along = own.xMm >= 0 ? "forward" : "back";
+  return (
+    <g className="callout" pointerEvents="none">
+      <path d={`M${x} ${y}L${left < x ? left + w : left} ${top + h / 2}`} className="lead" />
+      <rect x={left} y={top} width={w} height={h} className="fbox" />
+      <text x={left + 8} y={top + 17} className="cap b">
+        {name}
+      </text>
+      <text x={left + w - 8} y={top + 17} textAnchor="end" className="val">
+        {units.show(Math.abs(own.zMm), "length")} {side}
+      </text>
+      <text x={left + 8} y={top + 35} className="und">
+        {held ?? `= ${units.other(Math.abs(own.zMm), "length")}`}
+      </text>
+      <text x={left + w - 8} y={top + 35} textAnchor="end" className="und">
+        {held ? "" : `${units.show(Math.abs(own.xMm), "length")} ${along}`}
+      </text>
+    </g>
+  );
+}
