@@ -1,4 +1,11 @@
-import type { ChangeRequest, NewFields, Operation, ResourceName } from "../contract";
+import {
+  photoAnswer,
+  routes,
+  type ChangeRequest,
+  type NewFields,
+  type Operation,
+  type ResourceName,
+} from "../contract";
 
 /** Counter written as a ULID, so that the demo has the same ids on every machine. */
 function idMaker(): () => string {
@@ -11,6 +18,9 @@ function idMaker(): () => string {
     return `01DEMSKERR000000${tail}`;
   };
 }
+
+/** Width a drawing is rendered at, px. */
+const DRAWN_PX = 960;
 
 /** Writes the scenario through the doors of the running program, as any client would. */
 export class DemoClient {
@@ -26,6 +36,18 @@ export class DemoClient {
       body: JSON.stringify(body),
     });
     if (!response.ok) throw new Error(`${label}: ${response.status} ${await response.text()}`);
+  }
+
+  /** Renders a drawing and sends it in as a camera's picture would be; gives what the photo's record needs. */
+  async photo(name: string, svg: string): Promise<Pick<NewFields<"photo">, "file" | "widthPx" | "heightPx">> {
+    const { default: sharp } = await import("sharp");
+    const png = await sharp(Buffer.from(svg), { density: 144 }).resize(DRAWN_PX).png().toBuffer();
+    const form = new FormData();
+    form.append("photo", new Blob([new Uint8Array(png)], { type: "image/png" }), name);
+    const response = await fetch(new URL(routes.photo.path, this.address), { method: "POST", body: form });
+    if (!response.ok) throw new Error(`${name}: ${response.status} ${await response.text()}`);
+    const { file, widthPx, heightPx } = photoAnswer.parse(await response.json());
+    return { file, widthPx, heightPx };
   }
 
   create<R extends ResourceName>(

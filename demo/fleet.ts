@@ -98,6 +98,20 @@ export function fleet(days: DemoDays): Record<"van" | "minibus" | "pickup" | "tr
         [130, 94020],
         [0, 97410],
       ]),
+      surroundings: {
+        obstacles: [
+          { name: "main lever", kind: "circle", xMm: 150, zMm: 300, radiusMm: 24 },
+          {
+            name: "seat edge",
+            kind: "segment",
+            from: { xMm: -170, zMm: 190 },
+            to: { xMm: -280, zMm: 214 },
+            halfWidthMm: 26,
+          },
+        ],
+        body: { shaftRadiusMm: 8, knobRadiusMm: 20, tailRadiusMm: 10, stubMm: 8 },
+        hand: null,
+      },
       notes: "The transfer-case lever is the one on the bench here; the main lever is a turret of its own.",
     },
     tractor: {
@@ -146,6 +160,34 @@ export function fleet(days: DemoDays): Record<"van" | "minibus" | "pickup" | "tr
         [240, 5010],
         [2, 5630],
       ]),
+      // The shaft rises to the front, so the even gears, whose tail swings forward, come nearest to it.
+      surroundings: {
+        obstacles: [
+          {
+            name: "prop shaft",
+            kind: "segment",
+            from: { xMm: 260, zMm: -124 },
+            to: { xMm: -420, zMm: -198 },
+            halfWidthMm: 38,
+          },
+          {
+            name: "console, rear edge",
+            kind: "segment",
+            from: { xMm: -96, zMm: 92 },
+            to: { xMm: -190, zMm: 90 },
+            halfWidthMm: 2,
+          },
+          {
+            name: "brake lever",
+            kind: "segment",
+            from: { xMm: -150, zMm: 96 },
+            to: { xMm: -300, zMm: 150 },
+            halfWidthMm: 13,
+          },
+        ],
+        body: { shaftRadiusMm: 8, knobRadiusMm: 22, tailRadiusMm: 9, stubMm: 12 },
+        hand: { xMm: -34, zMm: 318 },
+      },
       notes: "Built by the club. Solid bushes at the gearbox since last season.",
     },
   };

@@ -86,6 +86,18 @@ export class JobTale {
     return this;
   }
 
+  /** A tool's question and answer, kept with the job. */
+  setting(tool: NewFields<"setting">["tool"], data: Omit<NewFields<"setting">, "jobId" | "tool">): this {
+    this.add("setting", { jobId: this.id, tool, personId: this.by, ...data });
+    return this;
+  }
+
+  /** A picture drawn for the demo, taken in through the same door as a camera's. */
+  async photo(name: string, svg: string, takenAt: string): Promise<void> {
+    const kept = await this.teller.client.photo(`${name}.png`, svg);
+    this.add("photo", { jobId: this.id, ...kept, name: `${name}.png`, takenBy: this.by, takenAt });
+  }
+
   finding(text: string, where: NewFields<"finding">["place"], dealtWith = false): this {
     this.add("finding", { jobId: this.id, text, place: where, state: dealtWith ? "dealtWith" : "open" });
     return this;

@@ -1,3 +1,5 @@
+import { deckLinkage, deckSlot, hillclimbNotches } from "./setting";
+import { wornBush, wornRodEnd } from "./drawings";
 import { JobTale, mm, type Teller } from "./jobs";
 
 const at34 = { fromGear: "3", toGear: "4" };
@@ -10,6 +12,7 @@ export async function openJobs(t: Teller): Promise<void> {
   await tractorGauge(t);
   await hillclimbFit(t);
   await pickupAsk(t);
+  await hillclimbNotches(t);
 }
 
 async function vanProve(t: Teller): Promise<void> {
@@ -256,6 +259,18 @@ async function vanPlan(t: Teller): Promise<void> {
     specSource: "by custom here",
     specOrigin: "estimated",
   });
+  job.setting("cableMarks", {
+    name: "Cables at the gearbox",
+    input: {
+      cables: [
+        { name: "Left cable", end: "rightHand", pitchMm: 1, beforeMm: 12, afterMm: null },
+        { name: "Right cable", end: "rightHand", pitchMm: 1, beforeMm: 9.5, afterMm: null },
+      ],
+    },
+    says: "Measured before removal. Measure left cable and right cable again when they are back on.",
+    at: days.at(0, "09:20"),
+  });
+  await job.photo("Cable-end bush", wornBush, days.at(-1, "15:10"));
   await job.tell("Cable-end bushes for the post van");
 }
 
@@ -305,6 +320,20 @@ async function tractorGauge(t: Teller): Promise<void> {
     .joint("Shifter pivot bush", "pivot", 0.3, { cost: 21, minutes: 40 })
     .joint("Rod end at the shifter", "rodEnd", 0.9, { cost: 17, minutes: 15 })
     .joint("Rod end at the arm", "selectorJoint", 0.8, { cost: 17, minutes: 15 });
+  job
+    .setting("gatedLinkage", {
+      name: "Deck shifter to gearbox",
+      input: deckLinkage,
+      says: "Shifter hole at 40.0 mm, gearbox hole at 48.0 mm, rod 470.4 mm. The worst detent is 1.3° off; all are inside their capture.",
+      at: days.at(0, "10:40"),
+    })
+    .setting("floorSlot", {
+      name: "Slot for the new base",
+      input: deckSlot,
+      says: "Cut a slot 69.9 by 16.0 mm.",
+      at: days.at(0, "11:05"),
+    });
+  await job.photo("Rod end at the arm", wornRodEnd, days.at(0, "08:45"));
   await job.tell("Park on the deck tractor");
 }
 

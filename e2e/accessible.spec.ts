@@ -10,6 +10,14 @@ const VIEWS: [name: string, path: string, wait: string][] = [
   ["torque text", "/desk/torque-text", "In every unit"],
   ["measurement", "/desk/measurement", "Working"],
   ["rehearse", "/desk/rehearse", "Name the fault"],
+  ["stops", "/desk/set/stops", "How it is done"],
+  ["lockout", "/desk/set/lockout", "How it is done"],
+  ["release pin", "/desk/set/release", "How it is done"],
+  ["shims", "/desk/set/shims", "as wanted"],
+  ["cable marks", "/desk/set/cableMarks", "How it is done"],
+  ["rod", "/desk/set/rod", "How it is done"],
+  ["gated linkage", "/desk/set/gatedLinkage", "The worst detent"],
+  ["floor slot", "/desk/set/floorSlot", "How it is done"],
   ["shop", "/shop", "People"],
   ["table behind Ask", "/shop/knowledge", "How likely each thing is with this fault"],
 ];
@@ -20,6 +28,8 @@ const STAGES: [number, string, string][] = [
   [215, "compare?tool=slack", "From knob to gearbox"],
   [215, "plan", "Torque groups"],
   [217, "fit", "Torque board"],
+  [221, "compare", "Notches of"],
+  [221, "fit?tool=set", "Kept with the job"],
   [211, "prove", "Before and after"],
 ];
 

@@ -12,7 +12,7 @@ import {
   type StopsInput,
   type ThreadPitch,
 } from "../../core";
-import { list, num, over, text, whole, word } from "../fields";
+import { list, num, text, whole, word } from "../fields";
 import { refusal, type Refusal } from "../refusal";
 import { firstRepeat, point } from "./lever";
 
@@ -246,8 +246,9 @@ export function checkFloorSlot(input: FloorSlotInput): Refusal | null {
 export const releaseInput = z.strictObject({
   flushMm: num(-50, 50, "mm").default(0),
   proudMm: num(-50, 50, "mm"),
-  travelMm: over(0, 100, "mm").optional(),
+  pitchMm: num(0.2, 10, "mm").optional(),
 });
+export type ReleaseInput = z.output<typeof releaseInput>;
 
 /** Marks on a cable's thread: how much stood out before it came off and how much after, for one cable or both. */
 export const cableMarksInput = z.strictObject({
@@ -263,3 +264,16 @@ export const cableMarksInput = z.strictObject({
     8,
   ),
 });
+export type CableMarksInput = z.output<typeof cableMarksInput>;
+
+/** A lockout plate with what was measured in every gate, of which the outermost forward one counts. */
+export const lockoutSetting = lockoutInput.extend({
+  gates: list(z.strictObject({ gate: text(), gapMm: num(0, 50, "mm").nullable() }), 0, 12).optional(),
+});
+
+/** Shims on the shelf. */
+export const shimShelf = list(
+  z.strictObject({ thicknessMm: num(0.001, 100, "mm"), count: whole(0, 999), name: text() }),
+  0,
+  30,
+);

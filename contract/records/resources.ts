@@ -6,10 +6,11 @@ import {
   cableMarksInput,
   floorSlotInput,
   gatedInput,
-  lockoutInput,
+  lockoutSetting,
   notchLimits,
   releaseInput,
   rodInput,
+  shimShelf,
   shimsInput,
   stopsInput,
   boltPattern,
@@ -294,7 +295,7 @@ export type SettingTool = (typeof settingTools)[number];
 /** What each tool is asked with. */
 export const settingInputs = {
   stops: stopsInput,
-  lockout: lockoutInput,
+  lockout: lockoutSetting,
   release: releaseInput,
   shims: shimsInput,
   cableMarks: cableMarksInput,
@@ -323,6 +324,7 @@ const shop = z.strictObject({
   units: word(["metric", "inch"]).default("metric"),
   currency: line.default("crowns"),
   singleKeys: z.boolean().default(true),
+  shims: shimShelf.nullable().default(null),
   knowledge: knowledgeChanges.nullable().default(null),
   grades: z
     .strictObject({ new: playGrade, slight: playGrade, worn: playGrade, gone: playGrade })

@@ -223,7 +223,15 @@ export const tables: Record<ResourceName, TableSpec> = {
   shop: {
     table: "shop",
     parents: [],
-    columns: { name: text, units: text, currency: text, singleKeys: flag, knowledge: maybe(json), grades: maybe(json) },
+    columns: {
+      name: text,
+      units: text,
+      currency: text,
+      singleKeys: flag,
+      shims: maybe(json),
+      knowledge: maybe(json),
+      grades: maybe(json),
+    },
   },
 };
 

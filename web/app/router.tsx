@@ -20,6 +20,7 @@ const RehearseTool = lazy(() => import("../features/desk/RehearseTool").then((m)
 const KnowledgePage = lazy(() =>
   import("../features/knowledge/KnowledgePage").then((m) => ({ default: m.KnowledgePage })),
 );
+const SetDesk = lazy(() => import("../features/set/SetTools").then((m) => ({ default: m.SetDesk })));
 const ShopPage = lazy(() => import("../features/shop/ShopPage").then((m) => ({ default: m.ShopPage })));
 
 const late = (node: React.ReactNode) => <Suspense fallback={<Skeleton rows={10} />}>{node}</Suspense>;
@@ -54,6 +55,7 @@ export const router = createBrowserRouter([
           { path: "desk/throw-bench", element: late(<DeskBench />) },
           { path: "desk/torque-text", element: late(<TorqueTextTool />) },
           { path: "desk/measurement", element: late(<MeasurementTool />) },
+          { path: "desk/set/:tool", element: late(<SetDesk />) },
           { path: "desk/rehearse", element: late(<RehearseTool />) },
           { path: "shop/knowledge", element: late(<KnowledgePage />) },
           { path: "shop", element: late(<ShopPage />) },

@@ -8,6 +8,7 @@ const { text, integer, real, json, maybe } = column;
 const added: readonly [table: string, name: string, kind: ColumnSpec][] = [
   ["shop", "knowledge", maybe(json)],
   ["shop", "grades", maybe(json)],
+  ["shop", "shims", maybe(json)],
   ["finding", "observation", maybe(text)],
   ["job", "slackTargetPct", maybe(real)],
   ["vehicle", "surroundings", maybe(json)],

@@ -1,4 +1,6 @@
 import { Link } from "react-router";
+import { settingTools } from "../../../contract";
+import { TOOL_ASKS, TOOL_NAMES } from "../set/names";
 import "./desk.css";
 
 const TOOLS = [
@@ -7,6 +9,7 @@ const TOOLS = [
     name: "Throw bench",
     asks: "How much shorter, how much harder, where does the knob go?",
   },
+  ...settingTools.map((t) => ({ path: `set/${t}`, name: TOOL_NAMES[t], asks: TOOL_ASKS[t] })),
   { path: "torque-text", name: "Torque text", asks: "What does “103-105 lb ft” mean in N m?" },
   { path: "rehearse", name: "Rehearse", asks: "A hidden fault: which tests find it soonest?" },
   { path: "measurement", name: "Measurement", asks: "Is the change larger than the measuring error?" },

@@ -1,13 +1,13 @@
 import { Button, Input, Modal } from "antd";
-import { useState } from "react";
-import { useNavigate, useSearchParams } from "react-router";
+import { lazy, Suspense, useState } from "react";
+import { Link, useNavigate, useSearchParams } from "react-router";
 import type { Finding, Signature, TorqueGroup } from "../../../contract";
 import { knowledgeFor } from "../../../core";
 import { count, LOAD_NAMES, PLACE_NAMES, whenText } from "../../format/words";
 import { useUnits } from "../../format/units";
 import { Answer, Num } from "../../ui/Answer";
 import { SlotSwitch } from "../../ui/slots";
-import { Empty } from "../../ui/states";
+import { Empty, Skeleton } from "../../ui/states";
 import { Choice } from "../../ui/TextField";
 import { vehicleKind } from "../ask/diagnosis";
 import type { StageProps } from "../job/JobPage";
@@ -22,8 +22,32 @@ import { ReadingPad } from "./ReadingPad";
 import "../plan/plan.css";
 import "./fit.css";
 
+const SetStage = lazy(() => import("../set/SetTools").then((m) => ({ default: m.SetStage })));
+
 /** The work itself: groups as plates, the next bolt lit, steps and what was found. */
-export default function FitStage({ view, edit }: StageProps) {
+export default function FitStage(props: StageProps) {
+  const [params] = useSearchParams();
+  const setting = params.get("tool") === "set";
+  const tabs = (
+    <nav className="tabs2" aria-label="Tools of this stage">
+      <Link to="?" aria-current={setting ? undefined : "page"}>
+        Torque
+      </Link>
+      <Link to="?tool=set" aria-current={setting ? "page" : undefined}>
+        Set
+      </Link>
+    </nav>
+  );
+  if (!setting) return <TorqueBoard {...props} tabs={tabs} />;
+  return (
+    <Suspense fallback={<Skeleton rows={8} />}>
+      <SetStage {...props} tabs={tabs} />
+    </Suspense>
+  );
+}
+
+/** Groups as plates, the next bolt lit, and beside them steps and findings. */
+function TorqueBoard({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) {
   const navigate = useNavigate();
   const [params, setParams] = useSearchParams();
   const groups = view.torqueGroup;
@@ -32,7 +56,11 @@ export default function FitStage({ view, edit }: StageProps) {
 
   return (
     <>
-      <BoardAnswer {...{ view, edit }} group={group} onProve={() => void navigate(`/jobs/${view.job.id}/prove`)} />
+      <BoardAnswer
+        {...{ view, edit, tabs }}
+        group={group}
+        onProve={() => void navigate(`/jobs/${view.job.id}/prove`)}
+      />
       <div className="fit">
         <aside className="fit-side">
           <section className="sect">
@@ -82,15 +110,23 @@ export default function FitStage({ view, edit }: StageProps) {
   );
 }
 
-function BoardAnswer({ view, group, onProve }: StageProps & { group: TorqueGroup | undefined; onProve: () => void }) {
+function BoardAnswer({
+  view,
+  group,
+  tabs,
+  onProve,
+}: StageProps & { group: TorqueGroup | undefined; tabs: React.ReactNode; onProve: () => void }) {
   const units = useUnits();
   const all = view.torqueGroup.every((g) => progressOf(g, view.signature).next === null);
   const next = group ? progressOf(group, view.signature).next : null;
   const spec = group ? specOf(group) : null;
   const acts = (
-    <Button type={all ? "primary" : "default"} onClick={onProve}>
-      Go on to Prove
-    </Button>
+    <>
+      {tabs}
+      <Button type={all ? "primary" : "default"} onClick={onProve}>
+        Go on to Prove
+      </Button>
+    </>
   );
   if (!group) {
     return (

@@ -9,6 +9,7 @@ import { OriginLegend, OriginMark } from "../../ui/marks";
 import { Tag } from "../../ui/pictograms";
 import { Skeleton, Trouble } from "../../ui/states";
 import { torqueWords } from "../../ui/SpecField";
+import { TOOL_NAMES } from "../set/names";
 import { useObservationWords } from "../knowledge/useKnowledge";
 import { limitsOf, progressOf, specOf } from "../fit/progress";
 import { measurandsOf } from "../gauge/GaugeStage";
@@ -44,7 +45,9 @@ export function RecordPage() {
         <Measured view={view} />
         <Fitted view={view} currency={shop?.shop.currency ?? ""} />
         <Torqued view={view} />
+        <WasSet view={view} />
         <Watch view={view} />
+        <Pictures view={view} />
         <footer>
           <OriginLegend />
           <p className="lb">
@@ -331,6 +334,44 @@ function TorqueRow({ group, signatures }: { group: TorqueGroup; signatures: Sign
         {overruled && `; overruled: ${overruled.overruleReason}`}
       </td>
     </tr>
+  );
+}
+
+function WasSet({ view }: { view: JobView }) {
+  const { initialsOf } = usePeople();
+  const set = view.setting.filter((s) => s.state === "set");
+  if (!set.length) return null;
+  return (
+    <section>
+      <h2 className="hd2">What was set</h2>
+      <ul className="lined">
+        {set.map((s) => (
+          <li key={s.id}>
+            <b>{s.name || TOOL_NAMES[s.tool]}.</b> {s.says}{" "}
+            <span className="lb">{[initialsOf(s.personId), s.at && dateText(s.at)].filter(Boolean).join(", ")}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Pictures({ view }: { view: JobView }) {
+  if (!view.photo.length) return null;
+  return (
+    <section>
+      <h2 className="hd2">Photos</h2>
+      <ul className="recphotos">
+        {view.photo.slice(0, 8).map((p) => (
+          <li key={p.id}>
+            <img src={`/api/photos/${p.file}?size=small`} alt={p.name || "photo"} width="160" height="120" />
+            <span className="lb">
+              {[p.name.replace(/\.\w+$/, ""), p.takenAt && dateText(p.takenAt)].filter(Boolean).join(", ")}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

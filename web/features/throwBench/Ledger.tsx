@@ -192,12 +192,12 @@ const Ledger = memo(function Ledger(props: LedgerProps) {
     const [up, back] = candidate ? toHand(candidate) : [oldUp, oldBack];
     place.push(
       {
-        name: "knob under the hand",
+        name: "hand above knob",
         old: calc(len(oldUp)),
         candidate: candidate && calc(len(up)),
-        difference: up >= 5 ? "a spacer" : "",
+        difference: up >= 5 ? "spacer" : "",
       },
-      { name: "knob ahead of the hand", old: calc(len(oldBack)), candidate: candidate && calc(len(back)) },
+      { name: "hand, back", old: calc(len(oldBack)), candidate: candidate && calc(len(back)) },
     );
   }
   const poorest = (s: BenchSetup | null) => s && poorestTransmission(transmission(s.lever, props.gearbox));

@@ -32,8 +32,7 @@ export function NearList({
   return (
     <section aria-label="What stands near">
       <h2 className="hd2">
-        What stands near{" "}
-        <span className="lb">{near.obstacles.length ? `least gap, ${units.label("length")}` : ""}</span>
+        What stands near <span className="lb">{near.obstacles.length ? `gap, ${units.label("length")}` : ""}</span>
       </h2>
       <ul className="setups nears">
         {near.obstacles.map((o) => {

@@ -1,14 +1,15 @@
 import { Button, Input } from "antd";
-import { useMemo, useState } from "react";
+import { useState } from "react";
 import { asked, checkNotch, isRefusal, notchInput, type Notches } from "../../../contract";
 import { formatNumber, loweredLever, notch, type Gearbox, type NotchBreak, type NotchResult } from "../../../core";
 import { useUnits } from "../../format/units";
-import { gearShort } from "../../format/words";
 import { CrossMark, Tick } from "../../ui/pictograms";
 import { SlotSwitch } from "../../ui/slots";
 import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import type { BenchSetup } from "./bench";
+import { Pieces } from "./Pieces";
+import { notchPieces } from "./sentence";
 import { bodyOf, seenFrom, type Surroundings } from "./near";
 
 const askNotch = asked(notchInput, checkNotch, notch);
@@ -61,24 +62,25 @@ export function atNotch(setup: BenchSetup, mm: number): Pick<BenchSetup, "lever"
 
 /** The settings of an adjustable lever, side by side: throw, effort, gap, and which limit each breaks. */
 export function NotchStrip({
-  gearbox,
   setup,
-  old,
   near,
+  answer,
+  shown,
+  onShow,
   onPatch,
   onFit,
 }: {
-  gearbox: Gearbox;
   setup: BenchSetup;
-  old: BenchSetup;
   near: Surroundings;
+  answer: ReturnType<typeof notchAnswer>;
+  /** The notch the bench shows. */
+  shown: NotchResult | null;
+  onShow: (notch: number) => void;
   onPatch: (patch: Partial<BenchSetup>, label: string) => void;
   /** The setup at one notch, and the words of the decision. */
   onFit: (patch: Partial<BenchSetup>, words: string) => void;
 }) {
   const units = useUnits();
-  const [chosen, setChosen] = useState<number | null>(null);
-  const answer = useMemo(() => notchAnswer(gearbox, setup, old, near), [gearbox, setup, old, near]);
   const notches = setup.notches;
   const [draft, setDraft] = useState<string | null>(null);
   if (!notches) return null;
@@ -103,7 +105,6 @@ export function NotchStrip({
   const refused = isRefusal(answer) ? answer.error : null;
   const list = isRefusal(answer) ? [] : answer.notches;
   const best = isRefusal(answer) ? null : answer.best;
-  const shown = list.find((n) => n.notch === (chosen ?? best)) ?? null;
   const limit = (key: keyof Notches["limits"], value: number, label: string): void =>
     onPatch({ notches: { ...notches, limits: { ...notches.limits, [key]: value } } }, `${setup.name}: ${label}`);
 
@@ -112,11 +113,23 @@ export function NotchStrip({
       <div className="notch-head">
         <h2 className="hd2">Notches of {setup.name}</h2>
         <p className={best === null ? "och" : undefined} role="status">
-          {refused
-            ? `${refused.field} accepts ${refused.accepts}.`
-            : shown && best !== null
-              ? sentenceOf(shown, near.obstacles.length > 0, units)
-              : (!isRefusal(answer) && answer.sentence) || ""}
+          {refused ? (
+            `${refused.field} accepts ${refused.accepts}.`
+          ) : shown && best !== null ? (
+            <Pieces
+              pieces={[
+                `Notch ${shown.notch}: `,
+                ...notchPieces(
+                  shown,
+                  near.obstacles.length > 0,
+                  (mm) => units.bare(mm, "length"),
+                  units.label("length"),
+                ),
+              ]}
+            />
+          ) : (
+            (!isRefusal(answer) && answer.sentence) || ""
+          )}
         </p>
         {shown && (
           <Button
@@ -124,8 +137,7 @@ export function NotchStrip({
             disabled={shown.neutralDeg === null}
             onClick={() => {
               const patch = atNotch(setup, shown.notchMm);
-              if (patch) onFit(patch, `Notch ${shown.notch}, ${units.show(shown.notchMm, "length")} down`);
-              setChosen(null);
+              if (patch) onFit(patch, `Notch ${shown.notch}`);
             }}
           >
             Fit notch {shown.notch}
@@ -139,7 +151,7 @@ export function NotchStrip({
               type="button"
               aria-pressed={n === shown}
               className={n.pass ? "pass" : "fail"}
-              onClick={() => setChosen(n.notch)}
+              onClick={() => onShow(n.notch)}
             >
               <svg viewBox="0 0 100 16" width="100%" height="16" preserveAspectRatio="none" aria-hidden="true">
                 <path d="M0 3h38l12 10 12-10h38" fill="none" stroke="var(--edge)" strokeWidth="1.4" />
@@ -238,26 +250,6 @@ export function NotchStrip({
       </details>
     </section>
   );
-}
-
-function sentenceOf(n: NotchResult, near: boolean, units: ReturnType<typeof useUnits>): string {
-  const pct = n.reductionPct ?? 0;
-  const parts = [`${formatNumber(Math.abs(pct), 0)}\u202f% ${pct < 0 ? "longer" : "shorter"}`];
-  if (n.effortFactor !== null) parts.push(`${formatNumber(n.effortFactor, 2)} times the effort`);
-  if (near && n.gapMm !== null) {
-    const where = n.gear === "N" ? "in neutral" : `in ${gearShort(n.gear ?? "")}`;
-    parts.push(
-      n.gapMm <= 0
-        ? `touches ${n.obstacle} ${where}`
-        : `clears ${n.obstacle} by ${units.show(n.gapMm, "length")} ${where}`,
-    );
-  }
-  if (n.neutralDeg !== null && Math.abs(n.neutralDeg) >= 0.5) {
-    parts.push(
-      `the lever leans ${formatNumber(Math.abs(n.neutralDeg), 1)}° ${n.neutralDeg > 0 ? "back" : "forward"} in neutral`,
-    );
-  }
-  return `Notch ${n.notch}: ${parts.join(", ")}.`;
 }
 
 /** A gap against its limit: the bar is the gap, the tick the limit, hatch where it touches. */

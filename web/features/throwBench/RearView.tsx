@@ -35,12 +35,6 @@ export function RearView({
         role="img"
         aria-label={`From behind: ${sorted.map((c) => `gate ${c.column}, knob ${c.knobYMm === null ? "out of reach" : units.show(Math.abs(c.knobYMm), "length")} ${(c.knobYMm ?? 0) >= 0 ? "left" : "right"}`).join("; ")}`}
       >
-        <text x="38" y="26" className="ttl">
-          From behind
-        </text>
-        <text x="38" y="42" className="cap q">
-          one line per gate
-        </text>
         <path className="ctr" d={`M${cx} 30V470`} />
         {sorted.map((c) => {
           if (c.knobYMm === null) return null;

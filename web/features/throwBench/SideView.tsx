@@ -75,8 +75,16 @@ function contentOf(setups: BenchSetup[], levers: Map<string, LeverAnswer>): Poin
 /** So much of what stands near that the view is not made small by something long: the ends that are close. */
 const nearPoints = (near: Surroundings): Point[] =>
   near.obstacles
-    .flatMap((o) => gripsOf(o).map((g) => g.at))
+    .flatMap((o) => [...gripsOf(o).map((g) => g.at), ...(o.kind === "segment" ? [underPivot(o)] : [])])
     .filter((at) => Math.abs(at.xMm) < 220 && Math.abs(at.zMm) < 420);
+
+/** Far surface of a band where it passes the pivot. */
+const underPivot = ({ from, to, halfWidthMm }: Extract<Obstacle, { kind: "segment" }>): Point => {
+  const span = to.xMm - from.xMm;
+  const k = span === 0 ? 0 : Math.min(1, Math.max(0, -from.xMm / span));
+  const zMm = from.zMm + k * (to.zMm - from.zMm);
+  return { xMm: from.xMm + k * span, zMm: zMm + Math.sign(zMm) * halfWidthMm };
+};
 
 /** The side drawing at scale: it is the form. Points are dragged or typed, the lever is put in gear. */
 export function SideView(props: SideViewProps) {

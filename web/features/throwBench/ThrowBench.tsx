@@ -1,6 +1,7 @@
 import { Button, Modal } from "antd";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { flushSync } from "react-dom";
+import { isRefusal } from "../../../contract";
 import type { CompareLimits, Gearbox, Obstacle, Point } from "../../../core";
 import { useKeys } from "../../app/keys";
 import { useUnits } from "../../format/units";
@@ -15,10 +16,11 @@ import { LeverFiles } from "./LeverFiles";
 import { gripsOf, movedObstacle, nearOf, withGrip, type Surroundings } from "./near";
 import { NearList } from "./NearList";
 import { NearStrip } from "./NearStrip";
-import { NotchStrip } from "./NotchStrip";
+import { atNotch, notchAnswer, NotchStrip } from "./NotchStrip";
 import { gearTravel } from "./pose";
 import { PointStrip, type SetupPatch } from "./PointStrip";
-import { benchSentence, type Piece } from "./sentence";
+import { Pieces } from "./Pieces";
+import { benchSentence } from "./sentence";
 import { RearView } from "./RearView";
 import { SideView } from "./SideView";
 import { TapedDialog } from "./TapedDialog";
@@ -57,21 +59,6 @@ export interface ThrowBenchProps {
 
 const NO_TAPE = (): null => null;
 
-export function Pieces({ pieces }: { pieces: Piece[] }) {
-  return pieces.map((p, i) =>
-    typeof p === "string" ? (
-      p
-    ) : "strong" in p ? (
-      <b key={i}>{p.strong}</b>
-    ) : (
-      <span key={i}>
-        <span className="n">{p.figure}</span>
-        {p.unit && `\u00a0${p.unit}`}
-      </span>
-    ),
-  );
-}
-
 /** The heart: old and candidates on one gearbox, drawn, moved, compared. */
 export function ThrowBench(props: ThrowBenchProps) {
   const { gearbox, chosenId, pair, limits = DEFAULT_LIMITS, onPatch } = props;
@@ -88,13 +75,31 @@ export function ThrowBench(props: ThrowBenchProps) {
   const [taping, setTaping] = useState(false);
   const [draft, setDraft] = useState<{ id: string; lever: BenchSetup["lever"]; held: string | null } | null>(null);
 
+  const [shownNotch, setShownNotch] = useState<number | null>(null);
+  const kept =
+    props.setups.find((s) => s.id === picked) ??
+    props.setups.find((s) => s.id === chosenId) ??
+    props.setups[1] ??
+    props.setups[0];
+  const keptOld = props.setups[0];
+  const notched = useMemo(
+    () => (kept.id !== keptOld.id && kept.notches ? notchAnswer(gearbox, kept, keptOld, props.near) : null),
+    [gearbox, kept, keptOld, props.near],
+  );
+  const notches = notched && !isRefusal(notched) ? notched : null;
+  const notch = notches?.notches.find((n) => n.notch === (shownNotch ?? notches.best)) ?? null;
+  // An adjustable lever is drawn and reckoned at the notch that is looked at.
+  const atShown = useMemo(() => (notch && notch.notchMm !== 0 ? atNotch(kept, notch.notchMm) : null), [kept, notch]);
   const setups = useMemo(
-    () => props.setups.map((s) => (draft?.id === s.id ? { ...s, lever: draft.lever } : s)),
-    [props.setups, draft],
+    () =>
+      props.setups.map((s) => {
+        const own = s.id === kept.id && atShown ? { ...s, ...atShown } : s;
+        return draft?.id === s.id ? { ...own, lever: draft.lever } : own;
+      }),
+    [props.setups, kept.id, atShown, draft],
   );
   const old = setups[0];
-  const selected =
-    setups.find((s) => s.id === picked) ?? setups.find((s) => s.id === chosenId) ?? setups[1] ?? setups[0];
+  const selected = setups.find((s) => s.id === kept.id) ?? setups[0];
   const result = useMemo(
     () => solveBench(gearbox, setups, limits, selected.id),
     [gearbox, setups, limits, selected.id],
@@ -142,15 +147,25 @@ export function ThrowBench(props: ThrowBenchProps) {
 
   // The strip shows what is kept; while a point is dragged its figures stand beside the point itself, and the
   // strip's many fields need not be drawn again at every step.
-  const stored = props.setups.find((s) => s.id === selected.id) ?? selected;
-  const { onRemove, onAdd, decide, tabs } = props;
+  const stored = useMemo(() => (atShown ? { ...kept, ...atShown } : kept), [kept, atShown]);
+  const { onRemove, onAdd, decide, tabs, onFitNotch } = props;
   const patchStored = useCallback(
-    (patch: SetupPatch, label: string) => onPatch(stored.id, patch, label),
-    [onPatch, stored.id],
+    (patch: SetupPatch, label: string) =>
+      // Geometry changed at a notch is kept at that notch, and the list is counted from there.
+      onPatch(stored.id, patch.lever && !patch.notches ? { ...patch, notches: stored.notches } : patch, label),
+    [onPatch, stored.id, stored.notches],
   );
   const removeStored = useCallback(() => onRemove(stored.id), [onRemove, stored.id]);
 
   const isCandidate = stored.id !== old.id;
+  const fitNotch = useCallback(
+    (patch: SetupPatch, words: string) => {
+      setShownNotch(null);
+      if (onFitNotch) onFitNotch(kept, patch, words);
+      else patchStored(patch, `${kept.name}: ${words}`);
+    },
+    [onFitNotch, kept, patchStored],
+  );
   // Keys depend on what is kept, not on the step of a drag.
   const acts = useMemo(
     () => (
@@ -159,10 +174,16 @@ export function ThrowBench(props: ThrowBenchProps) {
         <Button aria-expanded={working} onClick={() => setWorking(true)}>
           Working
         </Button>
-        {isCandidate && decide?.(stored)}
+        {notch && atShown ? (
+          <Button type="primary" onClick={() => fitNotch(atShown, `Notch ${notch.notch}`)}>
+            Fit notch {notch.notch}
+          </Button>
+        ) : (
+          isCandidate && decide?.(stored)
+        )}
       </>
     ),
-    [tabs, working, isCandidate, stored, decide],
+    [tabs, working, isCandidate, stored, decide, notch, atShown, fitNotch],
   );
   const addKey = useMemo(
     () => (
@@ -197,7 +218,7 @@ export function ThrowBench(props: ThrowBenchProps) {
         return;
       }
       setDraft(null);
-      onPatch(selected.id, { lever: next }, `${selected.name}: ${name} moved`);
+      onPatch(selected.id, { lever: next, notches: selected.notches }, `${selected.name}: ${name} moved`);
     },
     [selected, onPatch],
   );
@@ -237,7 +258,7 @@ export function ThrowBench(props: ThrowBenchProps) {
   useKeys(keys);
 
   const pieces = benchSentence({
-    name: selected.name,
+    name: notch && atShown ? `notch ${notch.notch} of the ${lowerFirst(selected.name)}` : selected.name,
     old: { throws: oldLever?.throws ?? [], name: old.name },
     candidate: candidate && lever && compared ? { lever, compared } : null,
     pair: shownPair,
@@ -264,7 +285,7 @@ export function ThrowBench(props: ThrowBenchProps) {
           <Pieces pieces={pieces} />
         )}
       </Answer>
-      <section className="bench" aria-label="Throw bench">
+      <section className={isCandidate && selected.notches ? "bench tall" : "bench"} aria-label="Throw bench">
         <div className="bench-left">
           <h2 className="hd2">
             In gear <span className="lb">keys 1 to 6, r, 0</span>
@@ -288,7 +309,10 @@ export function ThrowBench(props: ThrowBenchProps) {
                     type="button"
                     className="pick"
                     aria-pressed={s.id === selected.id}
-                    onClick={() => setPicked(s.id)}
+                    onClick={() => {
+                      setPicked(s.id);
+                      setShownNotch(null);
+                    }}
                   >
                     <LineSample kind={s === old ? "old" : s.id === selected.id ? "cand" : "other"} />
                     <b>{s.name}</b>
@@ -375,17 +399,16 @@ export function ThrowBench(props: ThrowBenchProps) {
           />
         </div>
       </section>
-      {isCandidate && selected.notches && (
+      {notched && (
         <NotchStrip
           key={`notches-${selected.id}`}
-          gearbox={gearbox}
-          setup={stored}
-          old={old}
+          setup={kept}
           near={near}
+          answer={notched}
+          shown={notch}
+          onShow={setShownNotch}
           onPatch={patchStored}
-          onFit={(patch, words) =>
-            props.onFitNotch ? props.onFitNotch(stored, patch, words) : patchStored(patch, `${stored.name}: ${words}`)
-          }
+          onFit={fitNotch}
         />
       )}
       {chosenObstacle ? (
@@ -442,6 +465,8 @@ export function ThrowBench(props: ThrowBenchProps) {
     </>
   );
 }
+
+const lowerFirst = (name: string): string => name.charAt(0).toLowerCase() + name.slice(1);
 
 const round = (v: number): number => Math.round(v * 1000) / 1000;
 

@@ -1,4 +1,4 @@
-import type { LeverAnswer, SetupAnswer, SweepGap } from "../../../core";
+import type { LeverAnswer, NotchResult, SetupAnswer, SweepGap } from "../../../core";
 import { gearWord } from "../../format/words";
 
 /** A piece of a sentence: plain words, the decision, or a figure with its unit. */
@@ -79,12 +79,30 @@ export function benchSentence(input: SentenceInput): Piece[] {
       ? `${length(Math.abs(rearwardMm))} ${unit} farther ${rearwardMm > 0 ? "back" : "forward"}`
       : "",
   ].filter(Boolean);
-  if (moved.length) pieces.push(`The knob sits ${moved.join(" and ")}. `);
+  // With a gap to tell of the sentence is long enough; the ledger says where the knob sits.
+  if (moved.length && !least) pieces.push(`The knob sits ${moved.join(" and ")}. `);
   const { claim } = compared;
   if (claim && claim.computedPct !== null && claim.differencePct !== null && Math.abs(claim.differencePct) >= 1) {
     pieces.push(`The maker claims ${claim.claimedPct.toFixed(0)}\u202f%.`);
   }
   return pieces;
+}
+
+/** What one notch does, after the decision: how much shorter, how much harder, how near, and how it leans. */
+export function notchPieces(n: NotchResult, near: boolean, length: (mm: number) => string, unit: string): Piece[] {
+  const pct = n.reductionPct ?? 0;
+  const pieces: Piece[] = [{ strong: `${Math.abs(pct).toFixed(0)}\u202f% ${pct < 0 ? "longer" : "shorter"}` }];
+  if (n.effortFactor !== null) pieces.push(", ", { figure: n.effortFactor.toFixed(2) }, " times the effort");
+  if (near && n.gapMm !== null) {
+    const where = n.gear === null || n.gear === "N" ? "in neutral" : `in ${gearWord(n.gear)}`;
+    if (n.gapMm <= 0) pieces.push(`, touches the ${n.obstacle} ${where}`);
+    else pieces.push(`, clears the ${n.obstacle} by `, { figure: length(n.gapMm), unit }, ` ${where}`);
+  }
+  if (n.neutralDeg !== null && Math.abs(n.neutralDeg) >= 0.5) {
+    const way = n.neutralDeg > 0 ? "back" : "forward";
+    pieces.push(". In neutral it leans ", { figure: Math.abs(n.neutralDeg).toFixed(1) }, `° ${way}`);
+  }
+  return [...pieces, "."];
 }
 
 const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,0 +1,103 @@
+import { JobTale, inch, sixteenth, type Teller } from "./jobs";
+
+const NAMES = ["P", "R", "N", "D", "2", "1"];
+
+/** The deck tractor's floor shifter and the gearbox it never met; invented figures. */
+export const deckLinkage = {
+  shifter: {
+    pivot: { xMm: 0, zMm: 0 },
+    armMm: [40, 50, 60, 75],
+    positions: [240, 247, 257, 267, 275, 282].map((deg, i) => ({ name: NAMES[i], deg })),
+  },
+  gearbox: {
+    pivot: { xMm: 480, zMm: 90 },
+    armMm: [48, 60, 72, 90],
+    detents: [215, 223.2, 234.2, 244.7, 253, 260.2].map((deg, i) => ({ name: NAMES[i], deg })),
+    captureDeg: 2.5,
+  },
+  rodMm: { min: 350, max: 700 },
+};
+
+export const deckSlot = {
+  holes: [
+    { name: "1", xMm: 70, yMm: 40, diameterMm: 8 },
+    { name: "2", xMm: 70, yMm: -40, diameterMm: 8 },
+    { name: "3", xMm: -70, yMm: 40, diameterMm: 8 },
+    { name: "4", xMm: -70, yMm: -40, diameterMm: 8 },
+  ],
+  pivot: { xMm: 0, zMm: 50 },
+  armBelowMm: 80,
+  swing: { firstDeg: -110, lastDeg: -70 },
+  floorThicknessMm: 3,
+  armWidthMm: 20,
+  armThicknessMm: 6,
+  clearanceMm: 5,
+};
+
+const at34 = { fromGear: "3", toGear: "4" };
+
+/** The hill-climb car once more: an adjustable lever whose shortest setting meets the prop shaft. */
+export async function hillclimbNotches(t: Teller): Promise<void> {
+  const { days } = t;
+  const drive = { kind: "direct", axisDeg: 0 } as const;
+  const job = new JobTale(
+    t,
+    {
+      vehicleId: t.vehicles.hillclimb,
+      number: 221,
+      complaint:
+        "The short lever is good, but the hairpin wants it shorter. Will the adjustable one go all the way down?",
+      complaintNote: "19:10, at the club evening",
+      symptoms: {},
+      stage: "compare",
+      loadState: "onWheels",
+      waits: { kind: "nothing", what: "Choose the notch", since: days.at(0, "11:00"), until: null },
+      nextAction: "Throw bench",
+      openedAt: days.at(-1, "19:10"),
+    },
+    t.people.corrow,
+  );
+  job.reading("throw", "before", [inch("3 3/4 in", 3.75)], days.at(0, "11:10"), { ...at34, resolution: sixteenth });
+  job.lever({
+    role: "old",
+    name: "Short lever kit",
+    origin: "measured",
+    lever: { knob: { xMm: 0, zMm: 300 }, pin: { xMm: 0, zMm: -70 }, drive, cross: {} },
+  });
+  job.lever({
+    role: "candidate",
+    name: "Adjustable lever",
+    origin: "claimed",
+    claimedReductionPct: 40,
+    price: 212,
+    source: "Ness Linkage Works",
+    lever: { knob: { xMm: 0, zMm: 300 }, pin: { xMm: 0, zMm: -66 }, drive, cross: {} },
+    notches: {
+      listMm: [0, 6, 12, 18, 24, 30],
+      rodAdjusted: false,
+      limits: { minGapMm: 2, maxEffortFactor: 2, minThrowMm: 40, maxReductionPct: 50 },
+    },
+  });
+  job
+    .setting("stops", {
+      name: "Stops, 3 and 4",
+      input: {
+        pitchMm: 1.25,
+        stopArmMm: 30,
+        pinArmMm: 70,
+        knobArmMm: 300,
+        detentOvertravelMm: 0.5,
+        backOffTurns: 0.125,
+      },
+      says: "Touch, then back off an eighth of a turn. Lock. Now fourth. That leaves 0.16 mm at the stop, 0.36 mm at the rail, 1.6 mm at the knob. It holds before the fork does and leaves the detent free.",
+      state: "set",
+      at: days.at(0, "11:40"),
+    })
+    .setting("lockout", {
+      name: "Reverse lockout",
+      input: { gapMm: 0.4, targetMinMm: 1, targetMaxMm: 2 },
+      says: "Move the plate 1.10 mm away from the lever. 1.50 mm in the outermost forward gate; 1.00 mm to 2.00 mm is wanted.",
+      at: days.at(0, "11:50"),
+    });
+  await job.tell("Adjustable lever for the hill-climb car");
+}

@@ -1,0 +1,213 @@
+import { Button, Modal } from "antd";
+import { useState } from "react";
+import type { SettingTool } from "../../../contract";
+import { Answer, Num } from "../../ui/Answer";
+import { TextField } from "../../ui/TextField";
+import { GUIDES } from "./guides";
+import "./set.css";
+
+/** Where a tool stands: in a job, where its answer can be kept, or on the desk. */
+export interface SetHost {
+  tabs: React.ReactNode;
+  /** Keeps the question and its answer with the job; absent on the desk. */
+  keep?: (kept: { tool: SettingTool; name: string; input: Record<string, unknown>; says: string }) => void;
+}
+
+export interface Says {
+  /** The instruction. */
+  lead: string;
+  /** Its reason and what else there is to it. */
+  rest?: string;
+}
+
+export const saysText = ({ lead, rest }: Says): string => [lead, rest].filter(Boolean).join(" ");
+
+/** Figures of a sentence stand in the figures' type. */
+function Figures({ text }: { text: string }) {
+  return text.split(/(\d[\d.,/\u202f]*)/).map((part, i) => (i % 2 ? <Num key={i}>{part}</Num> : part));
+}
+
+/** One setting tool: the instruction on top, the drawing, the fields, figures, working and method. */
+export function ToolFrame({
+  tool,
+  host,
+  says,
+  refused,
+  input,
+  name,
+  drawing,
+  form,
+  figures,
+  working,
+  busy,
+  extra,
+}: {
+  tool: SettingTool;
+  host: SetHost;
+  says: Says | null;
+  /** Why there is no answer: what is accepted where. */
+  refused: { field: string; accepts: string } | null;
+  /** What is kept with the job; null: not yet. */
+  input: Record<string, unknown> | null;
+  /** What the setting is called at first. */
+  name: string;
+  drawing: React.ReactNode;
+  form: React.ReactNode;
+  figures: React.ReactNode;
+  working: React.ReactNode;
+  busy?: React.ReactNode;
+  extra?: React.ReactNode;
+}) {
+  const [open, setOpen] = useState(false);
+  const [called, setCalled] = useState<string | null>(null);
+  const [kept, setKept] = useState<string | null>(null);
+  const guide = GUIDES[tool];
+  const title = called ?? name;
+  const keyOf = JSON.stringify([title, input]);
+  return (
+    <>
+      <Answer
+        acts={
+          <>
+            {host.tabs}
+            <Button aria-expanded={open} onClick={() => setOpen(true)}>
+              Working
+            </Button>
+            {host.keep && (
+              <Button
+                type="primary"
+                disabled={!says || !input || kept === keyOf}
+                onClick={() => {
+                  if (!says || !input) return;
+                  host.keep?.({ tool, name: title, input, says: saysText(says) });
+                  setKept(keyOf);
+                }}
+              >
+                {kept === keyOf ? "Kept with the job" : "Keep with the job"}
+              </Button>
+            )}
+          </>
+        }
+      >
+        {refused ? (
+          <>
+            <b>Not yet: </b>
+            {refused.field ? `${refused.field} accepts ${refused.accepts}.` : refused.accepts}
+          </>
+        ) : says ? (
+          <>
+            <b>
+              <Figures text={says.lead} />
+            </b>
+            {says.rest && (
+              <>
+                {" "}
+                <Figures text={says.rest} />
+              </>
+            )}
+          </>
+        ) : (
+          <b>Working it out.</b>
+        )}
+      </Answer>
+      {busy}
+      <div className="settool">
+        <div className="setdraw">{drawing}</div>
+        <div className="setform">
+          {host.keep && <TextField label="called, in this job" value={title} max={80} required onCommit={setCalled} />}
+          {form}
+          {figures}
+          {extra}
+        </div>
+      </div>
+      <section className="guide" aria-label="Method">
+        <div className="guide-how">
+          <h2 className="hd2">How it is done</h2>
+          <ol className="howsteps">
+            {guide.steps.map((s) => (
+              <li key={s}>{s}</li>
+            ))}
+          </ol>
+        </div>
+        <div>
+          {guide.ways && (
+            <>
+              <h2 className="hd2">Two ways</h2>
+              <ul className="howsteps">
+                {guide.ways.map((w) => (
+                  <li key={w}>{w}</li>
+                ))}
+              </ul>
+            </>
+          )}
+          {guide.caution && <p className="caution">{guide.caution}</p>}
+        </div>
+      </section>
+      <Modal open={open} onCancel={() => setOpen(false)} footer={null} width={620} title="Working">
+        <div className="working">{working}</div>
+      </Modal>
+    </>
+  );
+}
+
+/** Progress of work beside the screen, with a way to call it off, and what to do when it was lost. */
+export function Busy({
+  result,
+  onCancel,
+  onAgain,
+}: {
+  result: { state: string; slow?: boolean };
+  onCancel: () => void;
+  onAgain: () => void;
+}) {
+  if (result.state === "waiting" && result.slow) {
+    return (
+      <p className="row-flex setbusy" role="status">
+        <progress aria-label="Working it out" /> Working it out.
+        <Button size="small" onClick={onCancel}>
+          Call off
+        </Button>
+      </p>
+    );
+  }
+  if (result.state === "cancelled" || result.state === "lost") {
+    return (
+      <p className="row-flex setbusy och" role="alert">
+        {result.state === "lost" ? "The work was lost on the way. What you typed is still here." : "Called off."}
+        <Button size="small" onClick={onAgain}>
+          Work it out again
+        </Button>
+      </p>
+    );
+  }
+  return null;
+}
+
+/** Which way is front, on a drawing 620 wide. */
+export function FrontArrow() {
+  return (
+    <g>
+      <text x="532" y="30">
+        front
+      </text>
+      <path className="ink" d="M566 26h30" />
+      <path d="M604 26l-10 -3.5v7z" fill="var(--ink)" />
+    </g>
+  );
+}
+
+/** Figures of an answer, one under the other. */
+export function FigureRows({ rows }: { rows: [name: string, value: React.ReactNode, strong?: boolean][] }) {
+  return (
+    <table className="ledger">
+      <tbody>
+        {rows.map(([name, value, strong]) => (
+          <tr key={name} className={strong ? "maj" : undefined}>
+            <td>{name}</td>
+            <td className="n">{value}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

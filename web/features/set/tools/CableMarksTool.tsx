@@ -1,0 +1,216 @@
+import { Button } from "antd";
+import { cableMarksInput } from "../../../../contract";
+import { formatNumber } from "../../../../core";
+import { useUnits } from "../../../format/units";
+import { NumberField } from "../../../ui/NumberField";
+import { QuantityField } from "../../../ui/QuantityField";
+import { Choice, TextField } from "../../../ui/TextField";
+import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
+import { given, useToolInput, type ToolProps } from "../useToolInput";
+
+interface Cable {
+  name: string;
+  end: "leftHand" | "rightHand";
+  pitchMm: number;
+  beforeMm: number;
+  afterMm: number | null;
+}
+
+/** Two cables whose figures fit crosswise better than straight were most likely put back on each other's place. */
+function changedOver(cables: readonly Cable[]): [string, string] | null {
+  for (const [i, a] of cables.entries()) {
+    for (const b of cables.slice(i + 1)) {
+      if (a.afterMm === null || b.afterMm === null) continue;
+      const straight = Math.abs(a.afterMm - a.beforeMm) + Math.abs(b.afterMm - b.beforeMm);
+      const crossed = Math.abs(a.afterMm - b.beforeMm) + Math.abs(b.afterMm - a.beforeMm);
+      if (crossed < straight - 0.5) return [a.name, b.name];
+    }
+  }
+  return null;
+}
+
+/** Threads of cables as they stood before removal, and how far each is to be turned to stand so again. */
+export function CableMarksTool(props: ToolProps) {
+  const units = useUnits();
+  const [input, set] = useToolInput<{ cables: Cable[] }>("cableMarks", props, () => ({
+    cables: [
+      { name: "Left cable", end: "rightHand", pitchMm: 1, beforeMm: 12, afterMm: null },
+      { name: "Right cable", end: "rightHand", pitchMm: 1, beforeMm: 9.5, afterMm: null },
+    ],
+  }));
+  const read = cableMarksInput.safeParse(input);
+  const patch = (i: number, next: Partial<Cable>): void =>
+    set({ cables: input.cables.map((c, k) => (k === i ? { ...c, ...next } : c)) });
+  const len = (mm: number): string => units.show(mm, "length", { digits: 1 });
+  const todo = input.cables.flatMap((c) => {
+    if (c.afterMm === null) return [];
+    const off = c.beforeMm - c.afterMm;
+    return Math.abs(off) < 0.05 ? [] : [{ ...c, off, turns: Math.abs(off) / c.pitchMm }];
+  });
+  const open = input.cables.filter((c) => c.afterMm === null);
+  const crossed = changedOver(input.cables);
+  const says: Says = crossed
+    ? {
+        lead: `${crossed[0]} and ${crossed[1]} look changed over.`,
+        rest: "Each stands as the other did. Look at the tags before you turn anything.",
+      }
+    : todo.length
+      ? {
+          lead: todo
+            .map(
+              (c) =>
+                `${c.name}: ${formatNumber(c.turns, 1)} turns, ${len(Math.abs(c.off))} ${c.off > 0 ? "more" : "less"} thread out.`,
+            )
+            .join(" "),
+          rest: open.length
+            ? `${open.map((c) => c.name).join(", ")} still to measure.`
+            : "Then look whether neutral is neutral.",
+        }
+      : open.length
+        ? {
+            lead: "Measured before removal.",
+            rest: `Measure ${open.map((c) => c.name.toLowerCase()).join(" and ")} again when ${open.length > 1 ? "they are" : "it is"} back on.`,
+          }
+        : { lead: "All stand as they stood before." };
+  return (
+    <ToolFrame
+      tool="cableMarks"
+      host={props.host}
+      says={says}
+      refused={read.success ? null : { field: read.error.issues[0]?.path.join(".") ?? "", accepts: "figures in range" }}
+      input={read.success ? given(input) : null}
+      name="Cable marks"
+      drawing={
+        <svg viewBox="0 0 620 420" role="img" aria-label="Thread that stands out past the nut of each cable">
+          {input.cables.slice(0, 4).map((c, i) => {
+            const y = 70 + i * 96;
+            const w = (mm: number): number => Math.min(260, mm * 9);
+            return (
+              <g key={i}>
+                <text x="40" y={y - 20}>
+                  {c.name}
+                </text>
+                <path className="metal" d={`M40 ${y - 7}h120v14h-120z`} />
+                <path className="metal" d={`M160 ${y - 16}h22v32h-22z`} />
+                <path
+                  className="metal"
+                  d={`M182 ${y - 7}h${w(c.afterMm ?? c.beforeMm)}v14h${-w(c.afterMm ?? c.beforeMm)}z`}
+                />
+                <path
+                  className="thin"
+                  d={Array.from(
+                    { length: Math.floor(w(c.afterMm ?? c.beforeMm) / 6) },
+                    (_, k) => `M${185 + k * 6} ${y - 7}l4 14`,
+                  ).join("")}
+                />
+                <path className="ink" d={`M${182 + w(c.beforeMm)} ${y - 26}v52`} strokeDasharray="3 3" />
+                <text className="dimtext" x={188 + w(c.beforeMm)} y={y - 14}>
+                  {len(c.beforeMm)}
+                </text>
+                {c.afterMm !== null && (
+                  <text className="dimtext" x={190 + w(Math.max(c.afterMm, c.beforeMm))} y={y + 22}>
+                    now {len(c.afterMm)}
+                  </text>
+                )}
+              </g>
+            );
+          })}
+        </svg>
+      }
+      form={
+        <>
+          {input.cables.map((c, i) => (
+            <section key={i} aria-label={c.name}>
+              <div className="fields">
+                <TextField label="cable" value={c.name} required max={80} onCommit={(name) => patch(i, { name })} />
+                <QuantityField
+                  label="thread out, before"
+                  kind="length"
+                  base={c.beforeMm}
+                  min={0}
+                  max={500}
+                  onCommit={({ base }) => patch(i, { beforeMm: base })}
+                />
+                <QuantityField
+                  label="thread out, now"
+                  kind="length"
+                  base={c.afterMm}
+                  min={0}
+                  max={500}
+                  hint="to take"
+                  onCommit={({ base }) => patch(i, { afterMm: base })}
+                  onClear={() => patch(i, { afterMm: null })}
+                />
+                <NumberField
+                  label="pitch"
+                  value={c.pitchMm}
+                  min={0.2}
+                  max={10}
+                  unit="mm"
+                  onCommit={(v) => v !== null && patch(i, { pitchMm: v })}
+                />
+                <Choice
+                  label="thread runs"
+                  value={c.end}
+                  options={{ rightHand: "right hand", leftHand: "left hand" }}
+                  onChange={(end) => patch(i, { end })}
+                />
+                {input.cables.length > 1 && (
+                  <Button size="small" onClick={() => set({ cables: input.cables.filter((_, k) => k !== i) })}>
+                    Without it
+                  </Button>
+                )}
+              </div>
+            </section>
+          ))}
+          {input.cables.length < 8 && (
+            <div>
+              <Button
+                size="small"
+                onClick={() =>
+                  set({
+                    cables: [
+                      ...input.cables,
+                      {
+                        name: `Cable ${input.cables.length + 1}`,
+                        end: "rightHand",
+                        pitchMm: 1,
+                        beforeMm: 10,
+                        afterMm: null,
+                      },
+                    ],
+                  })
+                }
+              >
+                One cable more
+              </Button>
+            </div>
+          )}
+        </>
+      }
+      figures={
+        <FigureRows
+          rows={input.cables.map((c) => [
+            c.name,
+            c.afterMm === null
+              ? "to take"
+              : `${formatNumber(Math.abs(c.beforeMm - c.afterMm) / c.pitchMm, 1)} turns ${turnWay(c)}`,
+          ])}
+        />
+      }
+      working={
+        <p>
+          Turns are the missing length over the pitch. A left-hand thread turns the other way round for the same move.
+        </p>
+      }
+    />
+  );
+}
+
+/** Which way the nut turns so that more, or less, thread stands out. */
+function turnWay(c: Cable): string {
+  const off = c.beforeMm - (c.afterMm ?? c.beforeMm);
+  if (Math.abs(off) < 0.05) return "";
+  // More thread out: a right-hand nut runs down the thread, away from its end, clockwise.
+  return off > 0 === (c.end === "rightHand") ? "clockwise" : "anticlockwise";
+}

@@ -1,0 +1,364 @@
+import { Button } from "antd";
+import { useState } from "react";
+import { asked, checkFloorSlot, floorSlotInput, isRefusal } from "../../../../contract";
+import { floorSlot, formatNumber, type FloorSlotAnswer } from "../../../../core";
+import { useUnits } from "../../../format/units";
+import { NumberField } from "../../../ui/NumberField";
+import { QuantityField } from "../../../ui/QuantityField";
+import { TextField } from "../../../ui/TextField";
+import { saveAs } from "../../throwBench/files";
+import { FigureRows, FrontArrow, ToolFrame, type Says } from "../ToolFrame";
+import { given, useToolInput, type ToolProps } from "../useToolInput";
+
+const ask = asked(floorSlotInput, checkFloorSlot, floorSlot);
+
+interface Hole {
+  name: string;
+  xMm: number;
+  yMm: number;
+  diameterMm: number;
+}
+interface Fields {
+  holes: Hole[];
+  pivot: { xMm: number; yMm: number; zMm: number };
+  armBelowMm: number;
+  swing: { firstDeg: number; lastDeg: number };
+  floorThicknessMm: number;
+  floorDeg: number;
+  armWidthMm: number;
+  armThicknessMm: number | null;
+  clearanceMm: number;
+}
+
+const example = (): Fields => ({
+  holes: [
+    { name: "1", xMm: 70, yMm: 40, diameterMm: 8 },
+    { name: "2", xMm: 70, yMm: -40, diameterMm: 8 },
+    { name: "3", xMm: -70, yMm: 40, diameterMm: 8 },
+    { name: "4", xMm: -70, yMm: -40, diameterMm: 8 },
+  ],
+  pivot: { xMm: 0, yMm: 0, zMm: 50 },
+  armBelowMm: 80,
+  swing: { firstDeg: -110, lastDeg: -70 },
+  floorThicknessMm: 3,
+  floorDeg: 0,
+  armWidthMm: 20,
+  armThicknessMm: 6,
+  clearanceMm: 5,
+});
+
+type Format = "svg" | "dxf" | "pdf";
+
+/** Slot and hole template of a floor shifter, drawn to scale and written out at full size. */
+export function FloorSlotTool(props: ToolProps) {
+  const units = useUnits();
+  const [input, set] = useToolInput<Fields>("floorSlot", props, example);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const [making, setMaking] = useState<Format | null>(null);
+  const out = ask(given(input));
+  const answer = isRefusal(out) ? null : out;
+  const len = (mm: number, digits = 1): string => units.show(mm, "length", { digits });
+  const near = answer?.holes.filter((h) => !h.ok) ?? [];
+  const says: Says | null = answer && {
+    lead: `Cut a slot ${formatNumber(answer.slot.lengthMm, 1)} by ${formatNumber(answer.slot.widthMm, 1)} mm.`,
+    rest: `It runs from ${len(Math.abs(answer.slot.fromXMm))} behind the pivot to ${len(Math.abs(answer.slot.toXMm))} ahead of it; the arm hangs ${len(answer.below.depthMm)} below the floor.${near.length ? ` Hole ${near[0].name} stands too near the slot: ${len(near[0].edgeMm)} where ${len(near[0].needMm)} belong.` : ""}`,
+  };
+  const write = async (format: Format): Promise<void> => {
+    setMaking(format);
+    setTrouble(null);
+    try {
+      const response = await fetch("/api/compute/floorSlot", {
+        method: "POST",
+        headers: { "Content-Type": "application/json" },
+        body: JSON.stringify(given(input)),
+        signal: AbortSignal.timeout(20_000),
+      });
+      const made = (await response.json()) as { drawing?: { svg: string; dxf: string; pdfBase64: string } };
+      if (!response.ok || !made.drawing) throw new Error("refused");
+      const { svg, dxf, pdfBase64 } = made.drawing;
+      if (format === "svg") saveAs("floor-template.svg", svg, "image/svg+xml");
+      else if (format === "dxf") saveAs("floor-template.dxf", dxf, "application/dxf");
+      else {
+        const bytes = Uint8Array.from(atob(pdfBase64), (c) => c.charCodeAt(0));
+        saveAs("floor-template.pdf", new Blob([bytes], { type: "application/pdf" }));
+      }
+    } catch {
+      setTrouble("The template could not be written. The program does not answer; try again when it does.");
+    }
+    setMaking(null);
+  };
+  const patch = (i: number, next: Partial<Hole>): void =>
+    set({ holes: input.holes.map((h, k) => (k === i ? { ...h, ...next } : h)) });
+  const names = new Set(input.holes.map((h) => h.name));
+  const length = (
+    key: "armBelowMm" | "floorThicknessMm" | "armWidthMm" | "clearanceMm",
+    label: string,
+    max: number,
+  ) => (
+    <QuantityField
+      label={label}
+      kind="length"
+      base={input[key]}
+      min={key === "armWidthMm" ? 0.5 : 0}
+      max={max}
+      onCommit={({ base }) => set({ [key]: base })}
+    />
+  );
+  return (
+    <ToolFrame
+      tool="floorSlot"
+      host={props.host}
+      says={says}
+      refused={isRefusal(out) ? out.error : null}
+      input={answer ? given(input) : null}
+      name="Floor slot"
+      drawing={<TemplateDrawing input={input} answer={answer} show={len} />}
+      form={
+        <>
+          <div className="row-flex">
+            {(["pdf", "svg", "dxf"] as const).map((f) => (
+              <Button key={f} disabled={!answer || making !== null} onClick={() => void write(f)}>
+                {f.toUpperCase()}, full size
+              </Button>
+            ))}
+          </div>
+          {trouble && (
+            <p className="why" role="alert">
+              {trouble}
+            </p>
+          )}
+          <div className="fields">
+            <QuantityField
+              label="pivot above the floor"
+              kind="length"
+              base={input.pivot.zMm}
+              min={0}
+              max={1000}
+              onCommit={({ base }) => set({ pivot: { ...input.pivot, zMm: base } })}
+            />
+            {length("armBelowMm", "arm below the floor", 2000)}
+            {length("armWidthMm", "arm wide, fore and aft", 500)}
+            <QuantityField
+              label="arm thick, across"
+              kind="length"
+              base={input.armThicknessMm}
+              min={0.5}
+              max={500}
+              hint="as wide"
+              onCommit={({ base }) => set({ armThicknessMm: base })}
+              onClear={() => set({ armThicknessMm: null })}
+            />
+            {length("floorThicknessMm", "floor thick", 200)}
+            {length("clearanceMm", "clearance round it", 200)}
+            <NumberField
+              label="arm, first position"
+              value={input.swing.firstDeg}
+              min={-720}
+              max={720}
+              unit="°, −90 is down"
+              onCommit={(v) => v !== null && set({ swing: { ...input.swing, firstDeg: v } })}
+            />
+            <NumberField
+              label="arm, last position"
+              value={input.swing.lastDeg}
+              min={-720}
+              max={720}
+              unit="°"
+              onCommit={(v) => v !== null && set({ swing: { ...input.swing, lastDeg: v } })}
+            />
+            <NumberField
+              label="floor rises"
+              value={input.floorDeg}
+              min={-80}
+              max={80}
+              unit="° to the front"
+              onCommit={(v) => v !== null && set({ floorDeg: v })}
+            />
+          </div>
+          <section>
+            <h2 className="hd2">
+              Holes <span className="lb">from the pivot: forward, left</span>
+            </h2>
+            <table className="rowsedit">
+              <thead>
+                <tr>
+                  <th>hole</th>
+                  <th>forward</th>
+                  <th>left</th>
+                  <th>diameter</th>
+                  <th>
+                    <span className="sr">take out</span>
+                  </th>
+                </tr>
+              </thead>
+              <tbody>
+                {input.holes.map((h, i) => (
+                  <tr key={h.name}>
+                    <td>
+                      <TextField
+                        label={`name of hole ${h.name}`}
+                        hideLabel
+                        value={h.name}
+                        required
+                        max={20}
+                        check={(n) => (n !== h.name && names.has(n) ? "taken" : undefined)}
+                        onCommit={(name) => patch(i, { name })}
+                      />
+                    </td>
+                    {(["xMm", "yMm"] as const).map((key) => (
+                      <td key={key}>
+                        <QuantityField
+                          label={`hole ${h.name}, ${key === "xMm" ? "forward" : "left"}`}
+                          hideLabel
+                          kind="length"
+                          base={h[key]}
+                          min={-2000}
+                          max={2000}
+                          onCommit={({ base }) => patch(i, { [key]: base })}
+                        />
+                      </td>
+                    ))}
+                    <td>
+                      <QuantityField
+                        label={`hole ${h.name}, diameter`}
+                        hideLabel
+                        kind="length"
+                        base={h.diameterMm}
+                        min={0.5}
+                        max={200}
+                        onCommit={({ base }) => patch(i, { diameterMm: base })}
+                      />
+                    </td>
+                    <td>
+                      <Button
+                        size="small"
+                        aria-label={`Take hole ${h.name} out`}
+                        onClick={() => set({ holes: input.holes.filter((_, k) => k !== i) })}
+                      >
+                        ×
+                      </Button>
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            {input.holes.length < 40 && (
+              <Button
+                size="small"
+                onClick={() => {
+                  let n = input.holes.length + 1;
+                  while (names.has(String(n))) n += 1;
+                  set({ holes: [...input.holes, { name: String(n), xMm: 0, yMm: 60, diameterMm: 8 }] });
+                }}
+              >
+                One hole more
+              </Button>
+            )}
+          </section>
+        </>
+      }
+      figures={
+        answer && (
+          <FigureRows
+            rows={[
+              ["slot, long", len(answer.slot.lengthMm), true],
+              ["slot, wide", len(answer.slot.widthMm), true],
+              ["sweep of the arm’s middle", len(answer.sweepMm)],
+              ["arm below the floor", len(answer.below.depthMm)],
+              ["its tip swings", `${len(answer.below.fromXMm)} to ${len(answer.below.toXMm)}`],
+              ...answer.holes.map((h): [string, React.ReactNode] => [
+                `hole ${h.name} to the slot’s edge`,
+                <span key={h.name} className={h.ok ? undefined : "brk"}>
+                  {len(h.edgeMm)} of {len(h.needMm)}
+                </span>,
+              ]),
+            ]}
+          />
+        )
+      }
+      working={
+        <p>
+          The slot takes the arm’s two edges on both faces of the floor over the whole swing: at depth h under the
+          pivot, leaning by t from square, they stand at h tan t ∓ half the arm’s width over cos t. The clearance is
+          added all round. Between a hole’s centre and the slot belong two diameters: common practice, no source.
+        </p>
+      }
+    />
+  );
+}
+
+/** The template from above, to scale. */
+function TemplateDrawing({
+  input,
+  answer,
+  show,
+}: {
+  input: Fields;
+  answer: FloorSlotAnswer | null;
+  show: (mm: number) => string;
+}) {
+  if (!answer) return <svg viewBox="0 0 620 420" aria-hidden="true" />;
+  const { slot, holes } = answer;
+  const half = slot.widthMm / 2;
+  const xs = [slot.fromXMm, slot.toXMm, ...holes.flatMap((h) => [h.xMm - h.diameterMm, h.xMm + h.diameterMm])];
+  const ys = [
+    slot.centre.yMm - half,
+    slot.centre.yMm + half,
+    ...holes.flatMap((h) => [h.yMm - h.diameterMm, h.yMm + h.diameterMm]),
+  ];
+  const k = Math.min(440 / (Math.max(...xs) - Math.min(...xs)), 250 / (Math.max(...ys) - Math.min(...ys)));
+  const x = (v: number): number => 300 + (v - (Math.min(...xs) + Math.max(...xs)) / 2) * k;
+  const y = (v: number): number => 200 - (v - (Math.min(...ys) + Math.max(...ys)) / 2) * k;
+  const [x0, x1, y0, y1] = [x(slot.fromXMm), x(slot.toXMm), y(slot.centre.yMm + half), y(slot.centre.yMm - half)];
+  return (
+    <svg
+      viewBox="0 0 620 420"
+      role="img"
+      aria-label={`Template from above: slot ${show(slot.lengthMm)} by ${show(slot.widthMm)}, ${holes.length} holes`}
+    >
+      <rect className="part" x={x0} y={y0} width={x1 - x0} height={y1 - y0} />
+      <path
+        className="thin"
+        d={`M${x(input.pivot.xMm)} ${y0 - 16}V${y1 + 16}M${x0 - 16} ${y(slot.centre.yMm)}H${x1 + 16}`}
+        strokeDasharray="10 3 2 3"
+      />
+      {holes.map((h) => (
+        <g key={h.name}>
+          {!h.ok && (
+            <circle
+              cx={x(h.xMm)}
+              cy={y(h.yMm)}
+              r={h.needMm * k}
+              fill="none"
+              stroke="var(--brick)"
+              strokeDasharray="4 3"
+            />
+          )}
+          <circle
+            className={h.ok ? "metal" : "metal bad"}
+            cx={x(h.xMm)}
+            cy={y(h.yMm)}
+            r={Math.max(3, (h.diameterMm / 2) * k)}
+          />
+          <path className="ink" d={`M${x(h.xMm) - 9} ${y(h.yMm)}h18M${x(h.xMm)} ${y(h.yMm) - 9}v18`} />
+          <text x={x(h.xMm) + 12} y={y(h.yMm) - 8}>
+            {h.name}
+          </text>
+        </g>
+      ))}
+      <path className="ink" d={`M${x0} ${y1 + 8}v28M${x1} ${y1 + 8}v28M${x0} ${y1 + 28}H${x1}`} />
+      <text className="dimtext" x={(x0 + x1) / 2} y={y1 + 46} textAnchor="middle">
+        {show(slot.lengthMm)}
+      </text>
+      <path className="ink" d={`M${x0 - 8} ${y0}h-28M${x0 - 8} ${y1}h-28M${x0 - 28} ${y0}V${y1}`} />
+      <text className="dimtext" x={x0 - 36} y={(y0 + y1) / 2 + 5} textAnchor="end">
+        {show(slot.widthMm)}
+      </text>
+      <FrontArrow />
+      <path className="ink" d={`M40 392h${100 * k}M40 386v12M${40 + 100 * k} 386v12`} />
+      <text x={46 + 100 * k} y="397">
+        100 mm
+      </text>
+    </svg>
+  );
+}

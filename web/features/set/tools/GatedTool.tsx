@@ -1,0 +1,426 @@
+import { Button, Input } from "antd";
+import { useState } from "react";
+import { formatNumber, toRad, type GatedChoice, type GatedPosition } from "../../../../core";
+import { useUnits } from "../../../format/units";
+import { NumberField } from "../../../ui/NumberField";
+import { QuantityField } from "../../../ui/QuantityField";
+import { TextField } from "../../../ui/TextField";
+import { useSolved } from "../../../worker";
+import { Busy, FigureRows, FrontArrow, ToolFrame, type Says } from "../ToolFrame";
+import { given, useToolInput, type ToolProps } from "../useToolInput";
+
+interface Stop {
+  name: string;
+  deg: number;
+}
+interface Fields {
+  shifter: { pivot: { xMm: number; zMm: number }; armMm: number[]; positions: Stop[] };
+  gearbox: { pivot: { xMm: number; zMm: number }; armMm: number[]; detents: Stop[]; captureDeg: number };
+  rodMm: { min: number; max: number };
+  present: { shifterArmMm: number; gearboxArmMm: number; rodMm: number; changePerTurnMm: number | null } | null;
+}
+
+const NAMES = ["P", "R", "N", "D", "2", "1"];
+
+const example = (): Fields => ({
+  shifter: {
+    pivot: { xMm: 0, zMm: 0 },
+    armMm: [40, 50, 60, 75],
+    positions: [240, 247, 257, 267, 275, 282].map((deg, i) => ({ name: NAMES[i], deg })),
+  },
+  gearbox: {
+    pivot: { xMm: 480, zMm: 90 },
+    armMm: [48, 60, 72, 90],
+    detents: [215, 223.2, 234.2, 244.7, 253, 260.2].map((deg, i) => ({ name: NAMES[i], deg })),
+    captureDeg: 2.5,
+  },
+  rodMm: { min: 350, max: 700 },
+  present: null,
+});
+
+/** A detented shifter on a rocking arm: do all positions meet their detents? */
+export function GatedTool(props: ToolProps) {
+  const units = useUnits();
+  const [input, set] = useToolInput<Fields>("gatedLinkage", props, example);
+  const { result, last, cancel, again } = useSolved("gatedLinkage", given(input));
+  const answer = result.state === "answered" ? result.answer : last;
+  const best = answer?.best ?? null;
+  const len = (mm: number): string => units.show(mm, "length");
+  const says: Says | null =
+    result.state === "answered" && answer
+      ? best
+        ? {
+            lead: `Shifter hole at ${len(best.shifterArmMm)}, gearbox hole at ${len(best.gearboxArmMm)}, rod ${len(best.rodMm)}.`,
+            rest: `The worst detent is ${formatNumber(best.largestErrorDeg, 1)}° off; ${best.allInCapture ? "all are inside their capture" : `more than the ${formatNumber(input.gearbox.captureDeg, 1)}° a detent captures`}.${best.atRodLimit ? " The rod stands at the end of its range." : ""}${presentWords(answer.present, len)}`,
+          }
+        : { lead: "No pair of holes will do.", rest: `${answer.message ?? ""}.` }
+      : null;
+  const stops = (which: "shifter" | "gearbox") =>
+    which === "shifter" ? input.shifter.positions : input.gearbox.detents;
+  const rename = (i: number, name: string): void => {
+    const was = input.shifter.positions[i].name;
+    set({
+      shifter: { ...input.shifter, positions: input.shifter.positions.map((p, k) => (k === i ? { ...p, name } : p)) },
+      gearbox: { ...input.gearbox, detents: input.gearbox.detents.map((d) => (d.name === was ? { ...d, name } : d)) },
+    });
+  };
+  const turn = (which: "shifter" | "gearbox", name: string, deg: number): void =>
+    which === "shifter"
+      ? set({
+          shifter: { ...input.shifter, positions: stops(which).map((p) => (p.name === name ? { ...p, deg } : p)) },
+        })
+      : set({ gearbox: { ...input.gearbox, detents: stops(which).map((p) => (p.name === name ? { ...p, deg } : p)) } });
+  const names = input.shifter.positions.map((p) => p.name);
+  return (
+    <ToolFrame
+      tool="gatedLinkage"
+      host={props.host}
+      says={says}
+      refused={result.state === "refused" ? result.refusal : null}
+      input={says ? given(input) : null}
+      name="Floor shifter to gearbox"
+      busy={<Busy result={result} onCancel={cancel} onAgain={again} />}
+      drawing={<GatedDrawing input={input} choice={best} />}
+      form={
+        <>
+          <div className="fields">
+            <Holes
+              label="holes of the shifter’s arm"
+              value={input.shifter.armMm}
+              onCommit={(armMm) => set({ shifter: { ...input.shifter, armMm } })}
+            />
+            <Holes
+              label="holes of the gearbox arm"
+              value={input.gearbox.armMm}
+              onCommit={(armMm) => set({ gearbox: { ...input.gearbox, armMm } })}
+            />
+            <QuantityField
+              label="gearbox pivot, forward"
+              kind="length"
+              base={input.gearbox.pivot.xMm}
+              min={-5000}
+              max={5000}
+              onCommit={({ base }) =>
+                set({ gearbox: { ...input.gearbox, pivot: { ...input.gearbox.pivot, xMm: base } } })
+              }
+            />
+            <QuantityField
+              label="gearbox pivot, up"
+              kind="length"
+              base={input.gearbox.pivot.zMm}
+              min={-5000}
+              max={5000}
+              onCommit={({ base }) =>
+                set({ gearbox: { ...input.gearbox, pivot: { ...input.gearbox.pivot, zMm: base } } })
+              }
+            />
+            <QuantityField
+              label="rod, shortest"
+              kind="length"
+              base={input.rodMm.min}
+              min={1}
+              max={10000}
+              onCommit={({ base }) => set({ rodMm: { ...input.rodMm, min: base } })}
+            />
+            <QuantityField
+              label="rod, longest"
+              kind="length"
+              base={input.rodMm.max}
+              min={1}
+              max={10000}
+              onCommit={({ base }) => set({ rodMm: { ...input.rodMm, max: base } })}
+            />
+            <NumberField
+              label="a detent captures"
+              value={input.gearbox.captureDeg}
+              min={0}
+              max={45}
+              unit="° either way"
+              onCommit={(v) => v !== null && set({ gearbox: { ...input.gearbox, captureDeg: v } })}
+            />
+          </div>
+          <section>
+            <h2 className="hd2">
+              Arms, degrees <span className="lb">from forward, anticlockwise; straight down is 270</span>
+            </h2>
+            <table className="rowsedit">
+              <thead>
+                <tr>
+                  <th>position</th>
+                  <th>shifter</th>
+                  <th>detent</th>
+                </tr>
+              </thead>
+              <tbody>
+                {input.shifter.positions.map((p, i) => {
+                  const detent = input.gearbox.detents.find((d) => d.name === p.name);
+                  return (
+                    <tr key={p.name}>
+                      <td>
+                        <TextField
+                          label={`name of position ${p.name}`}
+                          hideLabel
+                          value={p.name}
+                          required
+                          max={12}
+                          check={(n) => (n !== p.name && names.includes(n) ? "taken" : undefined)}
+                          onCommit={(n) => rename(i, n)}
+                        />
+                      </td>
+                      <td>
+                        <NumberField
+                          label={`shifter in ${p.name}`}
+                          hideLabel
+                          value={p.deg}
+                          min={-720}
+                          max={720}
+                          unit="°"
+                          onCommit={(v) => v !== null && turn("shifter", p.name, v)}
+                        />
+                      </td>
+                      <td>
+                        {detent && (
+                          <NumberField
+                            label={`detent ${p.name}`}
+                            hideLabel
+                            value={detent.deg}
+                            min={-720}
+                            max={720}
+                            unit="°"
+                            onCommit={(v) => v !== null && turn("gearbox", p.name, v)}
+                          />
+                        )}
+                      </td>
+                    </tr>
+                  );
+                })}
+              </tbody>
+            </table>
+          </section>
+          <section>
+            <h2 className="hd2">Fitted now</h2>
+            {input.present ? (
+              <div className="fields">
+                {(["shifterArmMm", "gearboxArmMm", "rodMm"] as const).map((key) => (
+                  <QuantityField
+                    key={key}
+                    label={{ shifterArmMm: "shifter hole", gearboxArmMm: "gearbox hole", rodMm: "rod" }[key]}
+                    kind="length"
+                    base={input.present?.[key] ?? 0}
+                    min={1}
+                    max={key === "rodMm" ? 10000 : 2000}
+                    onCommit={({ base }) => input.present && set({ present: { ...input.present, [key]: base } })}
+                  />
+                ))}
+                <NumberField
+                  label="change per turn"
+                  value={input.present.changePerTurnMm}
+                  min={0.05}
+                  max={50}
+                  unit="mm"
+                  onCommit={(v) => input.present && set({ present: { ...input.present, changePerTurnMm: v } })}
+                />
+                <Button size="small" onClick={() => set({ present: null })}>
+                  Nothing is fitted
+                </Button>
+              </div>
+            ) : (
+              <Button
+                size="small"
+                onClick={() =>
+                  set({
+                    present: {
+                      shifterArmMm: best?.shifterArmMm ?? input.shifter.armMm[0],
+                      gearboxArmMm: best?.gearboxArmMm ?? input.gearbox.armMm[0],
+                      rodMm: Math.round((best?.rodMm ?? input.rodMm.min) + 3),
+                      changePerTurnMm: 1.25,
+                    },
+                  })
+                }
+              >
+                A rod is fitted now
+              </Button>
+            )}
+          </section>
+        </>
+      }
+      figures={
+        answer && (
+          <>
+            {best && (
+              <Errors title="Best pair of holes" positions={best.positions} capture={input.gearbox.captureDeg} />
+            )}
+            {answer.present?.reached && (
+              <Errors title="As fitted now" positions={answer.present.positions} capture={input.gearbox.captureDeg} />
+            )}
+            {answer.next.length > 0 && (
+              <FigureRows
+                rows={answer.next.map((c): [string, React.ReactNode] => [
+                  `holes ${formatNumber(c.shifterArmMm, 0)} and ${formatNumber(c.gearboxArmMm, 0)}, rod ${formatNumber(c.rodMm, 1)} mm`,
+                  `worst ${formatNumber(c.largestErrorDeg, 2)}°`,
+                ])}
+              />
+            )}
+          </>
+        )
+      }
+      working={
+        <p>
+          Every pair of holes is tried. For each the rod is found at which the largest error of any detent is least: the
+          arms open steadily as the rod grows, so the overshoots rise while the undershoots fall, and the best rod
+          stands where they meet. The rod must join the arms over the whole swing. Two-circle geometry; agrees with
+          Freudenstein’s equation (1955).
+        </p>
+      }
+    />
+  );
+}
+
+type Present = NonNullable<ReturnType<typeof useSolved<"gatedLinkage">>["last"]>["present"];
+
+function presentWords(present: Present, len: (mm: number) => string): string {
+  if (!present) return "";
+  if (!present.reached) return " The rod fitted now does not join the arms over the whole swing.";
+  if (present.direction === "none" || present.direction === null || present.adjustMm === null) return "";
+  if (present.adjustMm < 0.05) return " The rod fitted now is right.";
+  const turns = present.turns === null ? "" : `, ${formatNumber(present.turns, 1)} turns`;
+  return ` In the holes used now, ${present.direction} the rod by ${len(present.adjustMm)}${turns}.`;
+}
+
+/** Several hole distances, typed one after the other. */
+function Holes({ label, value, onCommit }: { label: string; value: number[]; onCommit: (value: number[]) => void }) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const read =
+    draft === null
+      ? null
+      : draft
+          .split(/[,;\s]+/)
+          .filter(Boolean)
+          .map(Number);
+  const bad =
+    read && (read.length < 1 || read.length > 24 || read.some((v) => !Number.isFinite(v) || v < 1 || v > 2000));
+  const keep = (): void => {
+    if (!read || bad) return;
+    setDraft(null);
+    onCommit(read);
+  };
+  return (
+    <label className="field" style={{ gridColumn: "span 2" }}>
+      <span className="lb">{label}, mm from its pivot</span>
+      <Input
+        value={draft ?? value.join(", ")}
+        aria-invalid={Boolean(bad)}
+        status={bad ? "error" : undefined}
+        onChange={(e) => setDraft(e.target.value)}
+        onBlur={keep}
+        onPressEnter={keep}
+      />
+      {bad && (
+        <span className="why" role="alert">
+          accepted: 1 to 24 figures from 1 to 2000 mm
+        </span>
+      )}
+    </label>
+  );
+}
+
+function Errors({ title, positions, capture }: { title: string; positions: GatedPosition[]; capture: number }) {
+  const most = Math.max(capture * 1.6, ...positions.map((p) => Math.abs(p.errorDeg)));
+  const x = (deg: number): number => 50 + (deg / most) * 48;
+  return (
+    <table className="ledger">
+      <thead>
+        <tr>
+          <th>{title}</th>
+          <th>off by</th>
+          <th style={{ width: "45%" }}>
+            <span className="sr">against the capture</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {positions.map((p) => (
+          <tr key={p.name}>
+            <td>{p.name}</td>
+            <td className={p.inCapture ? "n" : "n brk"}>{formatNumber(p.errorDeg, 2, true)}°</td>
+            <td>
+              <svg className="errbar" viewBox="0 0 100 12" preserveAspectRatio="none" aria-hidden="true">
+                <rect
+                  x={x(-capture)}
+                  y="2"
+                  width={x(capture) - x(-capture)}
+                  height="8"
+                  fill="none"
+                  stroke="var(--moss)"
+                  vectorEffect="non-scaling-stroke"
+                />
+                <path d="M50 0v12" stroke="var(--edge)" vectorEffect="non-scaling-stroke" />
+                <path
+                  d={`M${x(p.errorDeg)} 0v12`}
+                  stroke={p.inCapture ? "var(--ink)" : "var(--brick)"}
+                  strokeWidth="2.4"
+                  vectorEffect="non-scaling-stroke"
+                />
+              </svg>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** Both arms in every position, joined by the rod, seen from the side. */
+function GatedDrawing({ input, choice }: { input: Fields; choice: GatedChoice | null }) {
+  const [a, b] = [input.shifter.pivot, input.gearbox.pivot];
+  const [ra, rb] = [choice?.shifterArmMm ?? input.shifter.armMm[0], choice?.gearboxArmMm ?? input.gearbox.armMm[0]];
+  const xs = [a.xMm - ra, a.xMm + ra, b.xMm - rb, b.xMm + rb];
+  const zs = [a.zMm - ra, a.zMm + ra, b.zMm - rb, b.zMm + rb];
+  const k = Math.min(520 / (Math.max(...xs) - Math.min(...xs)), 300 / (Math.max(...zs) - Math.min(...zs)));
+  const x = (v: number): number => 310 + (v - (Math.min(...xs) + Math.max(...xs)) / 2) * k;
+  const y = (v: number): number => 205 - (v - (Math.min(...zs) + Math.max(...zs)) / 2) * k;
+  const tip = (pivot: { xMm: number; zMm: number }, r: number, deg: number): [number, number] => [
+    x(pivot.xMm + r * Math.cos(toRad(deg))),
+    y(pivot.zMm + r * Math.sin(toRad(deg))),
+  ];
+  const positions = choice?.positions ?? [];
+  return (
+    <svg viewBox="0 0 620 420" role="img" aria-label="Shifter arm, rod and gearbox arm in every position">
+      <FrontArrow />
+      {positions.map((p, i) => {
+        const [sx, sy] = tip(a, ra, p.shifterDeg);
+        const [gx, gy] = tip(b, rb, p.gearboxDeg);
+        const [dx, dy] = tip(b, rb + (i % 2 ? 40 : 24) / k, p.detentDeg);
+        const [nx, ny] = tip(a, ra + (i % 2 ? 36 : 20) / k, p.shifterDeg);
+        const main = i === 0;
+        return (
+          <g key={p.name}>
+            <path
+              className={main ? "part" : "thin"}
+              d={`M${x(a.xMm)} ${y(a.zMm)}L${sx} ${sy}L${gx} ${gy}L${x(b.xMm)} ${y(b.zMm)}`}
+              fill="none"
+            />
+            <path
+              className={p.inCapture ? "ink" : "ink bad"}
+              d={`M${tip(b, rb + 6 / k, p.detentDeg).join(" ")}L${tip(b, rb + 13 / k, p.detentDeg).join(" ")}`}
+            />
+            <text x={dx} y={dy + 4} textAnchor="middle">
+              {p.name}
+            </text>
+            <text x={nx} y={ny + 4} textAnchor="middle">
+              {p.name}
+            </text>
+          </g>
+        );
+      })}
+      <circle className="part" cx={x(a.xMm)} cy={y(a.zMm)} r="8" />
+      <circle className="part" cx={x(b.xMm)} cy={y(b.zMm)} r="8" />
+      <text x={x(a.xMm)} y={y(a.zMm) - 16} textAnchor="middle">
+        shifter
+      </text>
+      <text x={x(b.xMm)} y={y(b.zMm) - 16} textAnchor="middle">
+        gearbox
+      </text>
+    </svg>
+  );
+}

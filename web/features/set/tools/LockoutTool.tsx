@@ -1,0 +1,179 @@
+import { asked, checkLockout, isRefusal, lockoutInput } from "../../../../contract";
+import { lockout } from "../../../../core";
+import { useUnits } from "../../../format/units";
+import { QuantityField } from "../../../ui/QuantityField";
+import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
+import { given, useToolInput, type ToolProps } from "../useToolInput";
+
+const ask = asked(lockoutInput, checkLockout, lockout);
+
+interface Fields {
+  gapMm: number;
+  targetMinMm: number;
+  targetMaxMm: number;
+  slot: { towardMm: number | null; awayMm: number | null };
+  gates: { gate: string; gapMm: number | null }[];
+}
+
+const WAY = { none: "", toward: "toward the lever", away: "away from the lever" } as const;
+
+/** A reverse lockout plate: the gap in every gate, the one that counts, and the move. */
+export function LockoutTool(props: ToolProps) {
+  const { view, host } = props;
+  const units = useUnits();
+  const columns = view?.vehicle.gearbox?.columns?.map((c) => c.column) ?? ["1-2", "3-4", "5-R"];
+  const [input, set] = useToolInput<Fields>("lockout", props, () => ({
+    gapMm: 0.4,
+    targetMinMm: 1,
+    targetMaxMm: 2,
+    slot: { towardMm: null, awayMm: null },
+    gates: columns.map((gate) => ({ gate, gapMm: null })),
+  }));
+  const { gates, ...question } = input;
+  const out = ask(given(question));
+  const answer = isRefusal(out) ? null : out;
+  const len = (mm: number): string => units.show(mm, "length", { digits: 2 });
+  const nearer = gates.filter((g) => g.gapMm !== null && g.gapMm < input.gapMm);
+  const says: Says | null = answer && {
+    lead:
+      answer.direction === "none"
+        ? answer.reached
+          ? "Leave it. The gap is in its band."
+          : "The slot has no travel left that way."
+        : `Move the plate ${len(answer.moveMm)} ${WAY[answer.direction]}.`,
+    rest: answer.reached
+      ? `${len(answer.gapAfterMm)} in the outermost forward gate; ${len(input.targetMinMm)} to ${len(input.targetMaxMm)} is wanted.${nearer.length ? ` Gate ${nearer[0].gate} stands nearer: look at it again afterwards.` : ""}`
+      : `The slot ends ${len(answer.shortMm)} short of the band: it must be opened, or shimmed.`,
+  };
+  return (
+    <ToolFrame
+      tool="lockout"
+      host={host}
+      says={says}
+      refused={isRefusal(out) ? out.error : null}
+      input={answer ? given(input) : null}
+      name="Reverse lockout"
+      drawing={
+        <svg viewBox="0 0 620 420" role="img" aria-label="Lockout plate beside the lever">
+          <text x="60" y="40">
+            from above, outermost forward gate
+          </text>
+          <circle className="part" cx="220" cy="210" r="46" />
+          <text x="220" y="214" textAnchor="middle">
+            lever
+          </text>
+          <g transform={`translate(${270 + Math.min(120, input.gapMm * 26)} 0)`}>
+            <path className="metal" d="M0 110h150v200h-150z" />
+            <rect className="thin" x="40" y="196" width="80" height="28" rx="14" />
+            <circle className="metal" cx="80" cy="210" r="11" />
+            <text x="75" y="330" textAnchor="middle">
+              plate and its slot
+            </text>
+          </g>
+          {answer && answer.direction !== "none" && (
+            <g transform={`translate(${270 + Math.min(120, answer.gapAfterMm * 26)} 0)`}>
+              <path d="M0 110h150v200h-150z" fill="none" stroke="var(--teal)" strokeWidth="2" strokeDasharray="6 4" />
+            </g>
+          )}
+          <path
+            className="ink"
+            d={`M266 90v-20M${270 + Math.min(120, input.gapMm * 26)} 90v-20M266 78H${270 + Math.min(120, input.gapMm * 26)}`}
+          />
+          <text className="dimtext" x={268 + Math.min(60, input.gapMm * 13)} y="62" textAnchor="middle">
+            {len(input.gapMm)}
+          </text>
+        </svg>
+      }
+      form={
+        <>
+          <div className="fields">
+            <QuantityField
+              label="gap, outermost forward"
+              kind="length"
+              base={input.gapMm}
+              min={0}
+              max={50}
+              digits={2}
+              onCommit={({ base }) => set({ gapMm: base })}
+            />
+            <QuantityField
+              label="wanted, from"
+              kind="length"
+              base={input.targetMinMm}
+              min={0}
+              max={50}
+              onCommit={({ base }) => set({ targetMinMm: base })}
+            />
+            <QuantityField
+              label="to"
+              kind="length"
+              base={input.targetMaxMm}
+              min={0}
+              max={50}
+              onCommit={({ base }) => set({ targetMaxMm: base })}
+            />
+            {(["towardMm", "awayMm"] as const).map((key) => (
+              <QuantityField
+                key={key}
+                label={key === "towardMm" ? "slot left, toward" : "slot left, away"}
+                kind="length"
+                base={input.slot[key]}
+                min={0}
+                max={100}
+                hint="enough"
+                onCommit={({ base }) => set({ slot: { ...input.slot, [key]: base } })}
+                onClear={() => set({ slot: { ...input.slot, [key]: null } })}
+              />
+            ))}
+          </div>
+          <section>
+            <h2 className="hd2">In the other gates, as measured</h2>
+            <div className="fields">
+              {gates.map((g, i) => (
+                <QuantityField
+                  key={g.gate}
+                  label={`gate ${g.gate}`}
+                  kind="length"
+                  base={g.gapMm}
+                  min={0}
+                  max={50}
+                  digits={2}
+                  hint="to take"
+                  onCommit={({ base }) => set({ gates: gates.map((x, k) => (k === i ? { ...x, gapMm: base } : x)) })}
+                  onClear={() => set({ gates: gates.map((x, k) => (k === i ? { ...x, gapMm: null } : x)) })}
+                />
+              ))}
+            </div>
+          </section>
+        </>
+      }
+      figures={
+        answer && (
+          <>
+            <FigureRows
+              rows={[
+                ["move", len(answer.moveMm), true],
+                ["gap then", len(answer.gapAfterMm)],
+                ["still outside the band by", len(answer.shortMm)],
+              ]}
+            />
+            <section>
+              <h2 className="hd2">Then, in this order</h2>
+              <ol className="howsteps">
+                {answer.checklist.map((line) => (
+                  <li key={line}>{line}</li>
+                ))}
+              </ol>
+            </section>
+          </>
+        )
+      }
+      working={
+        <p>
+          In the band, ends included, nothing moves. Outside it the plate goes to the middle of the band, or as far as
+          its slot lets it. 1 to 2 mm is common practice, no source.
+        </p>
+      }
+    />
+  );
+}

@@ -1,0 +1,108 @@
+import { asked, isRefusal, releaseInput } from "../../../../contract";
+import { formatNumber } from "../../../../core";
+import { useUnits } from "../../../format/units";
+import { NumberField } from "../../../ui/NumberField";
+import { QuantityField } from "../../../ui/QuantityField";
+import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
+import { given, useToolInput, type ToolProps } from "../useToolInput";
+
+interface Fields {
+  flushMm: number;
+  proudMm: number;
+  pitchMm: number | null;
+}
+
+const ask = asked(releaseInput, null, ({ flushMm, proudMm, pitchMm }) => ({
+  moveMm: Math.abs(proudMm - flushMm),
+  way: proudMm > flushMm ? ("in" as const) : proudMm < flushMm ? ("out" as const) : ("none" as const),
+  turns: pitchMm ? Math.abs(proudMm - flushMm) / pitchMm : null,
+}));
+
+/** A lift-to-release pin: flush with its collar, and how far it stood proud. */
+export function ReleaseTool(props: ToolProps) {
+  const units = useUnits();
+  const [input, set] = useToolInput<Fields>("release", props, () => ({ flushMm: 0, proudMm: 0.4, pitchMm: 1 }));
+  const out = ask(given(input));
+  const answer = isRefusal(out) ? null : out;
+  const len = (mm: number): string => units.show(mm, "length", { digits: 2 });
+  const turns = answer?.turns == null ? "" : `, ${formatNumber(answer.turns, 2)} turns`;
+  const says: Says | null = answer && {
+    lead:
+      answer.way === "none"
+        ? "Leave it: the pin stands as it should."
+        : `Turn the pin ${len(answer.moveMm)} ${answer.way}${turns}.`,
+    rest: `It stands ${len(Math.abs(input.proudMm))} ${input.proudMm >= 0 ? "proud of" : "under"} the collar; ${input.flushMm === 0 ? "flush" : `${len(input.flushMm)} proud`} is wanted. Lift the collar afterwards: it must come free.`,
+  };
+  const lift = Math.max(-40, Math.min(40, input.proudMm * 10));
+  return (
+    <ToolFrame
+      tool="release"
+      host={props.host}
+      says={says}
+      refused={isRefusal(out) ? out.error : null}
+      input={answer ? given(input) : null}
+      name="Lift-to-release pin"
+      drawing={
+        <svg viewBox="0 0 620 420" role="img" aria-label="Collar and pin, cut through">
+          <path className="metal" d="M200 160h80v180h-80zM340 160h80v180h-80z" />
+          <path className="part" d={`M286 ${160 - lift}h48v${190 + lift}h-48z`} />
+          <path className="ink" d="M150 160h320" strokeDasharray="3 3" />
+          <path className="ink" d={`M440 160V${160 - lift}`} />
+          <text className="dimtext" x="454" y={164 - lift / 2}>
+            {len(input.proudMm)}
+          </text>
+          <text x="240" y="366" textAnchor="middle">
+            collar
+          </text>
+          <text x="310" y="366" textAnchor="middle">
+            pin
+          </text>
+          <text x="150" y="150">
+            flush
+          </text>
+        </svg>
+      }
+      form={
+        <div className="fields">
+          <QuantityField
+            label="stands proud"
+            kind="length"
+            base={input.proudMm}
+            min={-50}
+            max={50}
+            digits={2}
+            onCommit={({ base }) => set({ proudMm: base })}
+          />
+          <QuantityField
+            label="wanted"
+            kind="length"
+            base={input.flushMm}
+            min={-50}
+            max={50}
+            digits={2}
+            onCommit={({ base }) => set({ flushMm: base })}
+          />
+          <NumberField
+            label="pitch of its thread"
+            value={input.pitchMm}
+            min={0.2}
+            max={10}
+            unit="mm"
+            onCommit={(pitchMm) => set({ pitchMm })}
+          />
+        </div>
+      }
+      figures={
+        answer && (
+          <FigureRows
+            rows={[
+              ["turn it", `${len(answer.moveMm)} ${answer.way === "none" ? "" : answer.way}`, true],
+              ["turns", answer.turns === null ? "pitch not known" : formatNumber(answer.turns, 2)],
+            ]}
+          />
+        )
+      }
+      working={<p>The difference between where it stands and where it shall stand, over the pitch of its thread.</p>}
+    />
+  );
+}

@@ -1,0 +1,319 @@
+import { asked, checkRod, isRefusal, rodInput } from "../../../../contract";
+import { formatNumber, rod, type RodAnswer } from "../../../../core";
+import { useUnits } from "../../../format/units";
+import { QuantityField } from "../../../ui/QuantityField";
+import { Choice } from "../../../ui/TextField";
+import { ThreadFields } from "../ThreadFields";
+import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
+import { given, useToolInput, type ToolProps } from "../useToolInput";
+
+const ask = asked(rodInput, checkRod, rod);
+
+interface End {
+  shankLengthMm: number;
+  threadDepthMm: number;
+  threadDiameterMm: number;
+  pitchMm: number | null;
+  threadsPerInch: number | null;
+  hand: "right" | "left";
+  engagementMm: number | null;
+  jamNutMm: number | null;
+  witnessMm: number | null;
+}
+interface Fields {
+  targetMm: number;
+  ends: End[];
+  changeMm: number | null;
+}
+
+const end = (hand: End["hand"]): End => ({
+  shankLengthMm: 36,
+  threadDepthMm: 20,
+  threadDiameterMm: 8,
+  pitchMm: 1.25,
+  threadsPerInch: null,
+  hand,
+  engagementMm: null,
+  jamNutMm: null,
+  witnessMm: null,
+});
+
+const VERDICT = { good: "good", warn: "enough, not good", unsafe: "unsafe" } as const;
+
+/** An adjustable rod: cut length, thread, how far it can be set, turns for a change. */
+export function RodTool(props: ToolProps) {
+  const units = useUnits();
+  const old = props.view?.setup.find((s) => s.role === "old")?.lever;
+  const known =
+    old && (old.drive.kind === "rod" || old.drive.kind === "arm")
+      ? Math.round(Math.hypot(old.drive.joint.xMm - old.pin.xMm, old.drive.joint.zMm - old.pin.zMm) * 10) / 10
+      : 312;
+  const [input, set] = useToolInput<Fields>("rod", props, () => ({
+    targetMm: known,
+    ends: [end("right"), end("left")],
+    changeMm: null,
+  }));
+  const out = ask(given(input));
+  const answer = isRefusal(out) ? null : out;
+  const len = (mm: number | null, digits = 1): string => (mm === null ? "none" : units.show(mm, "length", { digits }));
+  const says: Says | null = answer && saysOf(answer, input, len);
+  const patch = (i: number, next: Partial<End>): void =>
+    set({ ends: input.ends.map((e, k) => (k === i ? { ...e, ...next } : e)) });
+  return (
+    <ToolFrame
+      tool="rod"
+      host={props.host}
+      says={says}
+      refused={isRefusal(out) ? out.error : null}
+      input={answer ? given(input) : null}
+      name="Selector rod"
+      drawing={<RodDrawing input={input} answer={answer} show={(mm) => len(mm)} />}
+      form={
+        <>
+          <div className="fields">
+            <QuantityField
+              label="ball to ball"
+              kind="length"
+              base={input.targetMm}
+              min={1}
+              max={10000}
+              onCommit={({ base }) => set({ targetMm: base })}
+            />
+            <QuantityField
+              label="then longer by"
+              kind="length"
+              base={input.changeMm}
+              min={-1000}
+              max={1000}
+              hint="−3 mm"
+              onCommit={({ base }) => set({ changeMm: base })}
+              onClear={() => set({ changeMm: null })}
+            />
+          </div>
+          {input.ends.map((e, i) => (
+            <section key={i} aria-label={`Rod end ${i + 1}`}>
+              <h2 className="hd2">{i ? "Rod end at the gearbox" : "Rod end at the lever"}</h2>
+              <div className="fields">
+                <ThreadFields
+                  thread={e}
+                  diameterMm={e.threadDiameterMm}
+                  onChange={({ diameterMm, ...t }) =>
+                    patch(i, { ...t, ...(diameterMm && { threadDiameterMm: diameterMm }) })
+                  }
+                />
+                <QuantityField
+                  label="thread diameter"
+                  kind="length"
+                  base={e.threadDiameterMm}
+                  min={1}
+                  max={100}
+                  onCommit={({ base }) => patch(i, { threadDiameterMm: base })}
+                />
+                <Choice
+                  label="hand"
+                  value={e.hand}
+                  options={{ right: "right hand", left: "left hand" }}
+                  onChange={(hand) => patch(i, { hand })}
+                />
+                <QuantityField
+                  label="ball to mouth"
+                  kind="length"
+                  base={e.shankLengthMm}
+                  min={0}
+                  max={1000}
+                  onCommit={({ base }) => patch(i, { shankLengthMm: base })}
+                />
+                <QuantityField
+                  label="thread deep"
+                  kind="length"
+                  base={e.threadDepthMm}
+                  min={0.5}
+                  max={1000}
+                  onCommit={({ base }) => patch(i, { threadDepthMm: base })}
+                />
+                <QuantityField
+                  label="screwed in"
+                  kind="length"
+                  base={e.engagementMm}
+                  min={0}
+                  max={1000}
+                  hint="usual"
+                  onCommit={({ base }) => patch(i, { engagementMm: base })}
+                  onClear={() => patch(i, { engagementMm: null })}
+                />
+                <QuantityField
+                  label="jam nut high"
+                  kind="length"
+                  base={e.jamNutMm}
+                  min={0}
+                  max={1000}
+                  hint="0.6 d"
+                  onCommit={({ base }) => patch(i, { jamNutMm: base })}
+                  onClear={() => patch(i, { jamNutMm: null })}
+                />
+                <QuantityField
+                  label="witness hole at"
+                  kind="length"
+                  base={e.witnessMm}
+                  min={0}
+                  max={1000}
+                  hint="none"
+                  onCommit={({ base }) => patch(i, { witnessMm: base })}
+                  onClear={() => patch(i, { witnessMm: null })}
+                />
+              </div>
+            </section>
+          ))}
+        </>
+      }
+      figures={
+        answer && (
+          <FigureRows
+            rows={[
+              ["cut the rod to", len(answer.cutMm), true],
+              ...answer.ends.flatMap((a, i): [string, React.ReactNode, boolean?][] => [
+                [`end ${i + 1}: thread to cut on the rod`, len(a.threadLengthMm)],
+                [
+                  `end ${i + 1}: screwed in`,
+                  `${len(a.engagementMm)}, ${formatNumber(a.engagementDiameters, 2)} d, ${VERDICT[a.verdict]}`,
+                ],
+              ]),
+              ["can be set from", len(answer.range.shortestMm)],
+              ["to, with good thread", len(answer.range.longestGoodMm)],
+              ["to, with just enough", len(answer.range.longestWarnMm)],
+              ["one turn of end 1", len(answer.changePerTurnMm.end1, 3)],
+              ["one turn of end 2", len(answer.changePerTurnMm.end2, 3)],
+              ["one turn of the rod", len(answer.changePerTurnMm.rodTurned, 3)],
+            ]}
+          />
+        )
+      }
+      extra={
+        answer &&
+        answer.notices.length > 0 && (
+          <ul className="howsteps">
+            {answer.notices.map((n) => (
+              <li
+                key={`${n.code}${n.end ?? ""}`}
+                className={n.code === "engagement_unsafe" || n.code === "cannot_reach" ? "brk" : "och"}
+              >
+                {n.end ? `End ${n.end}: ` : ""}
+                {n.message}
+              </li>
+            ))}
+          </ul>
+        )
+      }
+      working={
+        <>
+          <p>
+            Ball to ball is the rod, and at each end the shank less the thread screwed in. What is screwed in, unless
+            typed, is one and a half diameters or half the thread, whichever is more.
+          </p>
+          {answer && answer.cutMm !== null && (
+            <p className="n">
+              {formatNumber(answer.cutMm, 2)} = {formatNumber(input.targetMm, 2)} −{" "}
+              {input.ends
+                .map(
+                  (e, i) => `(${formatNumber(e.shankLengthMm, 2)} − ${formatNumber(answer.ends[i].engagementMm, 2)})`,
+                )
+                .join(" − ")}
+            </p>
+          )}
+        </>
+      }
+    />
+  );
+}
+
+function saysOf(answer: RodAnswer, input: Fields, len: (mm: number | null) => string): Says {
+  if (!answer.reached) {
+    return {
+      lead: `Too short for two rod ends: ${len(answer.missingMm)} are missing.`,
+      rest: "Take shorter ends, thinner nuts, or screw them in less.",
+    };
+  }
+  const unsafe = answer.ends.findIndex((e) => e.verdict === "unsafe");
+  const { turns } = answer;
+  const turn =
+    turns && answer.direction !== "none"
+      ? turns.rodTurned !== null
+        ? `Turn the rod ${formatNumber(turns.rodTurned, 2)} turns to ${answer.direction} it by ${len(Math.abs(input.changeMm ?? 0))}.`
+        : `Take one end off its ball and turn it ${formatNumber(turns.end1, 2)} turns to ${answer.direction} it by ${len(Math.abs(input.changeMm ?? 0))}.`
+      : "";
+  return {
+    lead: `Cut the rod to ${len(answer.cutMm)}.`,
+    rest: [
+      unsafe >= 0
+        ? `End ${unsafe + 1} holds too little thread: it can pull out.`
+        : `It can then be set from ${len(answer.range.shortestMm)} to ${len(answer.range.longestGoodMm)} with good thread.`,
+      turn,
+    ]
+      .filter(Boolean)
+      .join(" "),
+  };
+}
+
+/** The rod with its two ends: shank, thread in the end, nut. Lengths along are to scale. */
+function RodDrawing({
+  input,
+  answer,
+  show,
+}: {
+  input: Fields;
+  answer: RodAnswer | null;
+  show: (mm: number) => string;
+}) {
+  const k = 480 / input.targetMm;
+  const y = 200;
+  const [left, right] = [70, 550];
+  const head = (x: number, way: 1 | -1, i: 0 | 1) => {
+    const e = input.ends[i];
+    const a = answer?.ends[i];
+    const shank = Math.max(20, e.shankLengthMm * k) * way;
+    const inside = (a?.engagementMm ?? 0) * k * way;
+    const nut = ((a?.threadLengthMm ?? 0) - e.threadDepthMm) * k * way;
+    return (
+      <g key={i}>
+        <path className="metal" d={`M${x} ${y - 15}h${shank}v30h${-shank}z`} />
+        <circle className="part" cx={x} cy={y} r="22" />
+        <circle className="thin" cx={x} cy={y} r="9" />
+        <rect
+          className={a?.verdict === "unsafe" ? "fillteal bad" : "fillteal"}
+          x={Math.min(x + shank, x + shank - inside)}
+          y={y - 8}
+          width={Math.abs(inside)}
+          height="16"
+        />
+        <path className="metal" d={`M${x + shank} ${y - 18}h${nut || 6 * way}v36h${-(nut || 6 * way)}z`} />
+        <text x={x + shank / 2} y={y + 46} textAnchor="middle">
+          {a ? `${show(a.engagementMm)} in` : ""}
+        </text>
+        <text x={x + shank / 2} y={y + 62} textAnchor="middle">
+          {e.hand} hand
+        </text>
+      </g>
+    );
+  };
+  const s0 = Math.max(20, input.ends[0].shankLengthMm * k);
+  const s1 = Math.max(20, input.ends[1].shankLengthMm * k);
+  return (
+    <svg viewBox="0 0 620 420" role="img" aria-label={`Rod, ball to ball ${show(input.targetMm)}`}>
+      <path className="part" d={`M${left + s0 - 14} ${y - 7}H${right - s1 + 14}V${y + 7}H${left + s0 - 14}Z`} />
+      {head(left, 1, 0)}
+      {head(right, -1, 1)}
+      <path className="ink" d={`M${left} ${y - 40}V90M${right} ${y - 40}V90M${left} 100H${right}`} />
+      <text className="dimtext" x="310" y="92" textAnchor="middle">
+        {show(input.targetMm)}
+      </text>
+      {answer?.cutMm != null && (
+        <>
+          <path className="ink" d={`M${left + s0 - 14} ${y + 84}H${right - s1 + 14}`} />
+          <text className="dimtext" x="310" y={y + 104} textAnchor="middle">
+            cut {show(answer.cutMm)}
+          </text>
+        </>
+      )}
+    </svg>
+  );
+}

@@ -1,0 +1,275 @@
+import { Button } from "antd";
+import { formatNumber, type ShimPack } from "../../../../core";
+import { useUnits } from "../../../format/units";
+import { NumberField } from "../../../ui/NumberField";
+import { QuantityField } from "../../../ui/QuantityField";
+import { Choice, TextField } from "../../../ui/TextField";
+import { useSolved } from "../../../worker";
+import { useShop } from "../../shop/useShop";
+import { Busy, ToolFrame, type Says } from "../ToolFrame";
+import { given, useToolInput, type ToolProps } from "../useToolInput";
+
+interface Line {
+  thicknessMm: number;
+  count: number;
+  name: string;
+}
+interface Fields {
+  gapMm: number;
+  targetMm: number;
+  mode: "fill" | "lift";
+  stock: Line[];
+  maxPieces: number;
+}
+
+/** Shims a shop usually has. Common practice, no source. */
+const USUAL: Line[] = [0.1, 0.2, 0.5, 1].map((t) => ({ thicknessMm: t, count: 4, name: `${t} mm` }));
+
+const packWords = (p: ShimPack): string =>
+  p.pieces.map((x) => (x.count > 1 ? `${x.count} × ${x.name}` : x.name)).join(" and ") || "nothing";
+
+/** Which shims from the shelf: searched whole, beside the screen. */
+export function ShimsTool(props: ToolProps) {
+  const units = useUnits();
+  const shop = useShop();
+  const [input, set] = useToolInput<Fields>("shims", props, () => ({
+    gapMm: 1.3,
+    targetMm: 0.2,
+    mode: "fill",
+    stock: shop?.shop.shims?.length ? shop.shop.shims : USUAL,
+    maxPieces: 5,
+  }));
+  const { result, last, cancel, again } = useSolved("shims", given(input));
+  const answer = result.state === "answered" ? result.answer : last;
+  const best = answer?.packs[0] ?? null;
+  const len = (mm: number): string => units.show(mm, "length", { digits: 2 });
+  const says: Says | null =
+    best && result.state === "answered"
+      ? {
+          lead: best.pieceCount === 0 ? "Fit none: the gap is right as it is." : `Fit ${packWords(best)}.`,
+          rest: `${len(best.packMm)} ${input.mode === "fill" ? "in the gap" : "under it"} leaves ${len(best.leavesMm)}${Math.abs(best.errorMm) < 1e-6 ? ", as wanted" : `, ${len(Math.abs(best.errorMm))} ${best.errorMm > 0 ? "looser" : "tighter"} than wanted`}.`,
+        }
+      : null;
+  const patch = (i: number, next: Partial<Line>): void =>
+    set({ stock: input.stock.map((s, k) => (k === i ? { ...s, ...next } : s)) });
+  const names = new Set(input.stock.map((s) => s.name));
+  const shelfIs = JSON.stringify(shop?.shop.shims ?? []) === JSON.stringify(input.stock);
+  return (
+    <ToolFrame
+      tool="shims"
+      host={props.host}
+      says={says}
+      refused={result.state === "refused" ? result.refusal : null}
+      input={says ? given(input) : null}
+      name="Shims"
+      busy={<Busy result={result} onCancel={cancel} onAgain={again} />}
+      drawing={<PackDrawing gapMm={input.gapMm} pack={best} mode={input.mode} show={len} />}
+      form={
+        <>
+          <div className="fields">
+            <QuantityField
+              label="gap now"
+              kind="length"
+              base={input.gapMm}
+              min={0}
+              max={200}
+              digits={2}
+              onCommit={({ base }) => set({ gapMm: base })}
+            />
+            <QuantityField
+              label="gap to leave"
+              kind="length"
+              base={input.targetMm}
+              min={0}
+              max={200}
+              digits={2}
+              onCommit={({ base }) => set({ targetMm: base })}
+            />
+            <Choice
+              label="the pack"
+              value={input.mode}
+              options={{ fill: "goes into the gap", lift: "opens the gap" }}
+              onChange={(mode) => set({ mode })}
+            />
+            <NumberField
+              label="pieces at most"
+              value={input.maxPieces}
+              min={1}
+              max={20}
+              unit=""
+              whole
+              onCommit={(v) => v !== null && set({ maxPieces: v })}
+            />
+          </div>
+          <section>
+            <h2 className="hd2">On the shelf</h2>
+            <table className="rowsedit">
+              <thead>
+                <tr>
+                  <th>thick</th>
+                  <th>how many</th>
+                  <th>called</th>
+                  <th>
+                    <span className="sr">take out</span>
+                  </th>
+                </tr>
+              </thead>
+              <tbody>
+                {input.stock.map((s, i) => (
+                  <tr key={s.name}>
+                    <td>
+                      <QuantityField
+                        label={`thickness of ${s.name}`}
+                        hideLabel
+                        kind="length"
+                        base={s.thicknessMm}
+                        min={0.001}
+                        max={100}
+                        digits={3}
+                        onCommit={({ base }) => patch(i, { thicknessMm: base })}
+                      />
+                    </td>
+                    <td>
+                      <NumberField
+                        label={`number of ${s.name}`}
+                        hideLabel
+                        value={s.count}
+                        min={0}
+                        max={999}
+                        unit=""
+                        whole
+                        onCommit={(v) => v !== null && patch(i, { count: v })}
+                      />
+                    </td>
+                    <td>
+                      <TextField
+                        label={`name of ${s.name}`}
+                        hideLabel
+                        value={s.name}
+                        required
+                        max={80}
+                        check={(n) => (n !== s.name && names.has(n) ? "this name is taken" : undefined)}
+                        onCommit={(name) => patch(i, { name })}
+                      />
+                    </td>
+                    <td>
+                      {input.stock.length > 1 && (
+                        <Button
+                          size="small"
+                          aria-label={`Take ${s.name} off the list`}
+                          onClick={() => set({ stock: input.stock.filter((_, k) => k !== i) })}
+                        >
+                          ×
+                        </Button>
+                      )}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            <div className="row-flex" style={{ marginTop: 6 }}>
+              {input.stock.length < 30 && (
+                <Button
+                  size="small"
+                  onClick={() => {
+                    let n = input.stock.length + 1;
+                    while (names.has(`shim ${n}`)) n += 1;
+                    set({ stock: [...input.stock, { thicknessMm: 0.3, count: 2, name: `shim ${n}` }] });
+                  }}
+                >
+                  One line more
+                </Button>
+              )}
+              {shop && (
+                <Button
+                  size="small"
+                  disabled={shelfIs}
+                  onClick={() => shop.patch({ shims: input.stock }, "Shims on the shelf")}
+                >
+                  {shelfIs ? "This is the shop’s shelf" : "Keep as the shop’s shelf"}
+                </Button>
+              )}
+            </div>
+          </section>
+        </>
+      }
+      figures={
+        answer && (
+          <table className="ledger">
+            <thead>
+              <tr>
+                <th>pack</th>
+                <th>{units.label("length")}</th>
+                <th>leaves</th>
+                <th>off by</th>
+              </tr>
+            </thead>
+            <tbody>
+              {answer.packs.map((p, i) => (
+                <tr key={packWords(p)} className={i ? undefined : "maj"}>
+                  <td style={{ whiteSpace: "normal" }}>{packWords(p)}</td>
+                  <td className="n">{units.bare(p.packMm, "length", 2)}</td>
+                  <td className="n">{units.bare(p.leavesMm, "length", 2)}</td>
+                  <td className="n">{units.signed(p.errorMm, "length", 2)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )
+      }
+      working={
+        <>
+          <p>
+            Every pack from the shelf is tried, up to the greatest number of pieces. The nearest to the wanted gap
+            stands first; of equals the one with fewer pieces, then the looser.
+          </p>
+          {answer && <p className="n">needed: {formatNumber(answer.needMm, 3)} mm</p>}
+        </>
+      }
+    />
+  );
+}
+
+/** The pack in its gap, thicknesses to scale. */
+function PackDrawing({
+  gapMm,
+  pack,
+  mode,
+  show,
+}: {
+  gapMm: number;
+  pack: ShimPack | null;
+  mode: "fill" | "lift";
+  show: (mm: number) => string;
+}) {
+  const whole = mode === "fill" ? gapMm : gapMm + (pack?.packMm ?? 0);
+  const k = 220 / Math.max(whole, 0.1);
+  let y = 300;
+  const leaves = pack ? (mode === "fill" ? pack.leavesMm : gapMm) : gapMm;
+  return (
+    <svg viewBox="0 0 620 420" role="img" aria-label="The pack of shims in its gap">
+      <path className="metal" d="M150 300h300v46h-300z" />
+      <path className="metal" d={`M150 ${300 - whole * k - 46}h300v46h-300z`} />
+      {pack?.pieces.flatMap((p) =>
+        Array.from({ length: p.count }, (_, i) => {
+          const h = p.thicknessMm * k;
+          y -= h;
+          return (
+            <g key={`${p.name}${i}`}>
+              <rect className="fillteal" x="190" y={y} width="220" height={h} />
+              {h > 14 && (
+                <text x="300" y={y + h / 2 + 4} textAnchor="middle">
+                  {p.name}
+                </text>
+              )}
+            </g>
+          );
+        }),
+      )}
+      <path className="ink" d={`M470 ${300 - whole * k}h30M470 ${y}h30M488 ${300 - whole * k}V${y}`} />
+      <text className="dimtext" x="500" y={(300 - whole * k + y) / 2 + 5}>
+        {show(leaves)} left
+      </text>
+    </svg>
+  );
+}

@@ -1,0 +1,2 @@
+export type { Solvable } from "./protocol";
+export { useSolved, type Solved } from "./useSolved";
