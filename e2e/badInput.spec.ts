@@ -63,8 +63,8 @@ test("a torque specification says where reading stopped", async ({ page }) => {
 });
 
 const edited = async (page: Page, owner: string): Promise<void> => {
-  await page.getByLabel("owner").fill(owner);
-  await page.getByLabel("owner").press("Enter");
+  await page.getByRole("textbox", { name: "owner" }).fill(owner);
+  await page.getByRole("textbox", { name: "owner" }).press("Enter");
 };
 
 test("a stale write shows both versions and lets the person choose", async ({ page, context }) => {
@@ -74,8 +74,8 @@ test("a stale write shows both versions and lets the person choose", async ({ pa
   await page.goto(`/vehicles/${vehicles[0].id}`);
   const other = await context.newPage();
   await other.goto(`/vehicles/${vehicles[0].id}`);
-  await expect(page.getByLabel("owner")).toHaveValue("Sound Ferries");
-  await expect(other.getByLabel("owner")).toHaveValue("Sound Ferries");
+  await expect(page.getByRole("textbox", { name: "owner" })).toHaveValue("Sound Ferries");
+  await expect(other.getByRole("textbox", { name: "owner" })).toHaveValue("Sound Ferries");
   await edited(other, "Sound Ferries, deck crew");
   await saved(other);
   await edited(page, "Sound Ferries Ltd");
@@ -85,7 +85,7 @@ test("a stale write shows both versions and lets the person choose", async ({ pa
   await dialog.getByRole("button", { name: "Keep mine" }).click();
   await saved(page);
   await other.reload();
-  await expect(other.getByLabel("owner")).toHaveValue("Sound Ferries Ltd");
+  await expect(other.getByRole("textbox", { name: "owner" })).toHaveValue("Sound Ferries Ltd");
 });
 
 test("with the network gone edits wait, survive a reload and are sent when it is back", async ({ page }) => {
