@@ -2,4 +2,5 @@ export * from "./judge";
 export * from "./linkage";
 export * from "./material";
 export * from "./play";
+export * from "./powerunit";
 export * from "./quantity";

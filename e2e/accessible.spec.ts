@@ -47,7 +47,7 @@ for (const theme of ["light", "dark"] as const) {
     }
 
     for (const [number, stage, text] of STAGES) {
-      test(`${stage} has no accessibility faults`, async ({ page }) => {
+      test(`${stage} of job ${number} has no accessibility faults`, async ({ page }) => {
         await openJob(page, number, stage);
         await expect(page.getByText(text).first()).toBeVisible();
         const { violations } = await new AxeBuilder({ page }).analyze();

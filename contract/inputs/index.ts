@@ -6,3 +6,4 @@ export * from "./torque";
 export * from "./measurement";
 export * from "./clearance";
 export * from "./setting";
+export * from "./powerunit";

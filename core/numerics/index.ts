@@ -1,0 +1,2 @@
+export { generalisedEigen, leastSquares, singularValues, solve, symmetricValues } from "./symmetric";
+export type { GeneralisedModes, Rows } from "./symmetric";
