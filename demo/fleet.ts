@@ -1,6 +1,7 @@
 import type { NewFields } from "../contract";
 import type { Gearbox } from "../core";
 import type { DemoDays } from "./days";
+import { hillclimbUnit, minibusUnit, vanUnit } from "./mounts";
 
 /** Five forward gears and reverse in three gates; odd gears to the front. */
 const fiveSpeed = (travelMm: number, crossMm = 6): Gearbox => ({
@@ -48,6 +49,7 @@ export function fleet(days: DemoDays): Record<"van" | "minibus" | "pickup" | "tr
         [210, 160720],
         [12, 174380],
       ]),
+      powerUnit: vanUnit,
       notes: "Island rounds, a hundred stops a day. Cables replaced once, at 98 000 km.",
     },
     minibus: {
@@ -69,7 +71,8 @@ export function fleet(days: DemoDays): Record<"van" | "minibus" | "pickup" | "tr
         [160, 178040],
         [1, 184320],
       ]),
-      notes: "Two-piece prop shaft. Selector joint changed in the build from March 2013; this one has the early joint.",
+      powerUnit: minibusUnit,
+      notes: "Selector joint changed in the build from March 2013; this one has the early joint.",
     },
     pickup: {
       tag: "SI 0958",
@@ -188,6 +191,7 @@ export function fleet(days: DemoDays): Record<"van" | "minibus" | "pickup" | "tr
         body: { shaftRadiusMm: 8, knobRadiusMm: 22, tailRadiusMm: 9, stubMm: 12 },
         hand: { xMm: -34, zMm: 318 },
       },
+      powerUnit: hillclimbUnit,
       notes: "Built by the club. Solid bushes at the gearbox since last season.",
     },
   };

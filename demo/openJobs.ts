@@ -1,5 +1,6 @@
 import { deckLinkage, deckSlot, hillclimbNotches } from "./setting";
 import { wornBush, wornRodEnd } from "./drawings";
+import { hillclimbRoom, minibusRoom, vanRoom } from "./mounts";
 import { JobTale, mm, type Teller } from "./jobs";
 
 const at34 = { fromGear: "3", toGear: "4" };
@@ -94,6 +95,7 @@ async function minibusCompare(t: Teller): Promise<void> {
     {
       vehicleId: t.vehicles.minibus,
       number: 214,
+      mountRoom: minibusRoom,
       complaint: "The drivers want a shorter change. It takes the whole arm to get from third to fourth on the hill.",
       complaintNote: "08:15, the trust’s manager",
       symptoms: { playForeAft: "absent", cannotTellNeutral: "absent", popsOut: "absent", vibRoadSpeed: "present" },
@@ -114,7 +116,9 @@ async function minibusCompare(t: Teller): Promise<void> {
     .reading("freePlayForeAft", "before", mm(12, 12, 11, 12), days.at(0, "09:32"))
     .reading("freePlayCross", "before", mm(9, 9, 8), days.at(0, "09:36"))
     .reading("knobHeight", "before", mm(312, 312, 311, 312), days.at(0, "09:40"))
-    .reading("mountHeight", "before", mm(42, 42, 43), days.at(0, "09:48"), { place: "tail" })
+    .reading("mountHeight", "before", mm(42.3, 42.2, 42.4), days.at(0, "09:48"), { place: "tail" })
+    .reading("mountHeight", "before", mm(62), days.at(0, "09:49"), { place: "left" })
+    .reading("mountHeight", "before", mm(62), days.at(0, "09:50"), { place: "right" })
     .reading(
       "inclination",
       "before",
@@ -175,6 +179,7 @@ async function vanPlan(t: Teller): Promise<void> {
     {
       vehicleId: t.vehicles.van,
       number: 215,
+      mountRoom: vanRoom,
       complaint: "Stirs like porridge. Second is somewhere between first and the door.",
       complaintNote: "10:20, the driver",
       symptoms: { playForeAft: "present", playSideways: "present", cannotTellNeutral: "present", dripsShaft: "absent" },
@@ -344,6 +349,7 @@ async function hillclimbFit(t: Teller): Promise<void> {
     {
       vehicleId: t.vehicles.hillclimb,
       number: 217,
+      mountRoom: hillclimbRoom,
       complaint: "Clunks as it takes up the drive, and the lever walks on the throttle.",
       complaintNote: "17:40, after the practice run",
       symptoms: { clunkTakeUp: "present", leverMovesThrottle: "present", vibIdle: "absent", knockBumps: "absent" },

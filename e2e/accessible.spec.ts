@@ -26,6 +26,7 @@ const STAGES: [number, string, string][] = [
   [216, "gauge", "Needed further on"],
   [214, "compare", "Side view"],
   [215, "compare?tool=slack", "From knob to gearbox"],
+  [214, "compare?tool=mounts", "Precision against noise"],
   [215, "plan", "Torque groups"],
   [217, "fit", "Torque board"],
   [221, "compare", "Notches of"],

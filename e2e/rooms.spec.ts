@@ -115,7 +115,7 @@ test("desk tools: torque text, measurement, and a bench taken into a job", async
   await page.getByRole("button", { name: "Take into a job" }).click();
   await page
     .getByRole("dialog")
-    .getByRole("button", { name: /SI 0007/ })
+    .getByRole("button", { name: /SI 0007.*job 217/ })
     .click();
   await expect(page.getByRole("tab", { name: /Compare/ })).toHaveAttribute("aria-selected", "true");
   await expect(page.getByRole("button", { name: /Short lever/ }).first()).toBeVisible();

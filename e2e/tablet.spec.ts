@@ -35,7 +35,7 @@ test("under the vehicle: sign, be stopped by the ride-height gate, overrule with
   await expect(answer(page)).toContainText("Bolt 1 next.");
 
   await page.getByRole("button", { name: "Now on wheels" }).tap();
-  await expect(page.getByRole("button", { name: /On wheels/ })).toBeVisible();
+  await expect(page.getByRole("button", { name: /^On wheels/ })).toBeVisible();
   await expect(page.getByRole("alert")).toBeHidden();
 
   for (const name of ["Sign bolt 1", "7", "Now on wheels"]) {

@@ -3,4 +3,5 @@ export * from "./resources";
 export * from "./changes";
 export * from "./views";
 export * from "./instruments";
+export * from "./mountRoom";
 export * from "./photos";

@@ -20,6 +20,7 @@ import {
   obstacleSchema,
   point,
 } from "../inputs";
+import { mountRoom, powerUnit } from "./mountRoom";
 import { day, line, moment, originWords, prose, typedValue, ulid } from "./fields";
 
 export const stageWords = ["ask", "gauge", "compare", "plan", "fit", "prove"] as const;
@@ -107,6 +108,7 @@ const vehicle = z.strictObject({
   idleRpm: num(200, 5000, "rpm").nullable().default(null),
   odometer: list(z.strictObject({ date: day, typed: text(40), km: num(0, 5e6, "km") }), 0, 500).default([]),
   surroundings: surroundings.nullable().default(null),
+  powerUnit: powerUnit.nullable().default(null),
   notes: prose.default(""),
 });
 
@@ -139,6 +141,7 @@ const job = z.strictObject({
     .nullable()
     .default(null),
   repaired: list(text(40), 0, 50).nullable().default(null),
+  mountRoom: mountRoom.nullable().default(null),
   verdict: prose.default(""),
   openedAt: moment.nullable().default(null),
   closedAt: moment.nullable().default(null),

@@ -12,6 +12,8 @@ const added: readonly [table: string, name: string, kind: ColumnSpec][] = [
   ["finding", "observation", maybe(text)],
   ["job", "slackTargetPct", maybe(real)],
   ["vehicle", "surroundings", maybe(json)],
+  ["vehicle", "powerUnit", maybe(json)],
+  ["job", "mountRoom", maybe(json)],
   ["lever_setup", "notches", maybe(json)],
 ];
 

@@ -1,10 +1,11 @@
 import { Button } from "antd";
+import { lazy, Suspense } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import type { Operation, Setup } from "../../../contract";
 import { useShopQuery } from "../../app/api";
 import { useUnits } from "../../format/units";
 import { Answer } from "../../ui/Answer";
-import { Empty } from "../../ui/states";
+import { Empty, Skeleton } from "../../ui/states";
 import { findReading, mainPair, resultOf, type Phase } from "../gauge/readings";
 import type { StageProps } from "../job/JobPage";
 import { newId } from "../../app/saving";
@@ -16,20 +17,34 @@ import { exampleGearbox, exampleSetups } from "./example";
 import type { Taped } from "./Ledger";
 import { ThrowBench } from "./ThrowBench";
 
+const MountRoom = lazy(() => import("../mounts/MountRoom").then((m) => ({ default: m.MountRoom })));
+
 /** Old against new: the throw bench, and the slack chain that goes with the lever chosen on it. */
 export default function CompareStage(props: StageProps) {
   const [params] = useSearchParams();
-  const chain = params.get("tool") === "slack";
+  const tool = params.get("tool");
+  const chain = tool === "slack";
+  const mounts = tool === "mounts";
   const tabs = (
     <nav className="tabs2" aria-label="Tools of this stage">
-      <Link to="?" aria-current={chain ? undefined : "page"}>
+      <Link to="?" aria-current={chain || mounts ? undefined : "page"}>
         Throw
       </Link>
       <Link to="?tool=slack" aria-current={chain ? "page" : undefined}>
         Slack
       </Link>
+      <Link to="?tool=mounts" aria-current={mounts ? "page" : undefined}>
+        Mounts
+      </Link>
     </nav>
   );
+  if (mounts) {
+    return (
+      <Suspense fallback={<Skeleton rows={8} />}>
+        <MountRoom {...props} tabs={tabs} />
+      </Suspense>
+    );
+  }
   return chain ? <SlackChain {...props} tabs={tabs} /> : <CompareBench {...props} tabs={tabs} />;
 }
 

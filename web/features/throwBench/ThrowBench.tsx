@@ -349,7 +349,7 @@ export function ThrowBench(props: ThrowBenchProps) {
           />
         </div>
         <div className="sheetbox">
-          <nav className="tabs2 sheettabs" aria-label="View of the lever">
+          <nav className="sheettabs" aria-label="View of the lever">
             <button type="button" aria-pressed={!behind} onClick={() => setBehind(false)}>
               From the side
             </button>
@@ -384,7 +384,7 @@ export function ThrowBench(props: ThrowBenchProps) {
             />
           )}
         </div>
-        <div className="bench-right">
+        <div className="bench-right" role="region" aria-label="Ledger" tabIndex={0}>
           <LateLedger
             old={old}
             oldLever={oldLever}

@@ -1,0 +1,288 @@
+import { lazy, Suspense, useEffect, useState } from "react";
+import type { MountRoomState, RoomUnit } from "../../../contract";
+import { formatNumber, type MountCompareAnswer, type MountModesAnswer } from "../../../core";
+import { useUnits } from "../../format/units";
+import { CrossMark } from "../../ui/pictograms";
+import { Skeleton } from "../../ui/states";
+import { frameOf, outlineOf } from "./frame";
+
+const IdleChart = lazy(() => import("./IdleChart"));
+
+type Sets = MountRoomState["sets"];
+
+export const setNameOf = (id: string, sets: Sets): string => sets.find((s) => s.id === id)?.name ?? "as it came, new";
+
+const stepOf = (span: number): number => [0.5, 1, 2, 5, 10, 20, 50].find((s) => span / s <= 7) ?? 100;
+
+/** Precision against noise: each set a point, the limit agreed with the owner a line. */
+export function TradeOff({
+  answer,
+  sets,
+  limitDb,
+  shown,
+  onShow,
+}: {
+  answer: MountCompareAnswer;
+  sets: Sets;
+  limitDb: number;
+  shown: string | null;
+  onShow: (id: string) => void;
+}) {
+  const units = useUnits();
+  const [W, H] = [340, 232];
+  const box = { l: 44, r: 14, t: 14, b: 42 };
+  const points = answer.sets.map((s, i) => ({ ...s, index: i, db: s.idle.againstReferenceDb, mm: s.shifter.totalMm }));
+  const mostMm = Math.max(...points.map((p) => p.mm)) * 1.12;
+  // A solid set would squeeze the others together: far louder ones stand at the upper edge, with their figure.
+  const dbs = points.map((p) => p.db).sort((a, b) => a - b);
+  const top = Math.max(limitDb * 2, Math.min(dbs[dbs.length - 1], Math.max(16, limitDb * 3)) * 1.15);
+  const low = Math.min(-1, dbs[0] * 1.2);
+  const x = (mm: number): number => box.l + (mm / mostMm) * (W - box.l - box.r);
+  const y = (db: number): number => H - box.b - ((Math.min(top, db) - low) / (top - low)) * (H - box.t - box.b);
+  const [sx, sy] = [stepOf(mostMm), stepOf(top - low)];
+  const ticks = (from: number, to: number, step: number): number[] =>
+    Array.from(
+      { length: Math.floor((to - Math.ceil(from / step) * step) / step) + 1 },
+      (_, i) => (Math.ceil(from / step) + i) * step,
+    );
+  return (
+    <>
+      <p className="cap">dB at idle, against new as it came</p>
+      <svg
+        className="trade"
+        viewBox={`0 0 ${W} ${H}`}
+        role="img"
+        aria-label={`Precision against noise: ${points.map((p) => `${setNameOf(p.name, sets)}, ${formatNumber(p.mm, 1)} mm, ${formatNumber(p.db, 1, true)} dB`).join("; ")}`}
+      >
+        <defs>
+          <pattern id="overlimit" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <path d="M0 0V7" stroke="var(--brick)" strokeWidth="1" opacity=".45" />
+          </pattern>
+        </defs>
+        <rect
+          x={box.l}
+          y={box.t}
+          width={W - box.l - box.r}
+          height={Math.max(0, y(limitDb) - box.t)}
+          fill="url(#overlimit)"
+        />
+        <path d={`M${box.l} ${box.t}V${H - box.b}H${W - box.r}`} fill="none" stroke="var(--edge)" />
+        {ticks(low, top, sy).map((v) => (
+          <text key={v} className="tick" x={box.l - 7} y={y(v) + 4} textAnchor="end">
+            {formatNumber(v, 0, true)}
+          </text>
+        ))}
+        {ticks(0, mostMm, sx).map((v) => (
+          <text key={v} className="tick" x={x(v)} y={H - box.b + 16} textAnchor="middle">
+            {formatNumber(v, sx < 1 ? 1 : 0)}
+          </text>
+        ))}
+        <path
+          d={`M${box.l} ${y(limitDb)}H${W - box.r}`}
+          stroke="var(--brick)"
+          strokeDasharray="6 3"
+          strokeWidth="1.3"
+        />
+        <text className="lim" x={box.l + 6} y={y(limitDb) + 14}>
+          limit {formatNumber(limitDb, 0, true)}, agreed with the owner
+        </text>
+        <text className="cap" x={W - box.r} y={H - 6} textAnchor="end">
+          {units.label("length")} at the shifter, full pull in 1st
+        </text>
+        <text className="cap" x={box.l} y={H - 6}>
+          more precise
+        </text>
+        {points.map((p) => (
+          <g key={p.name} className={p.name === shown ? "pt cur" : "pt"} onClick={() => onShow(p.name)}>
+            <circle cx={x(p.mm)} cy={y(p.db)} r={p.index ? 8.5 : 5} />
+            <text
+              x={p.index ? x(p.mm) : x(p.mm) + 9}
+              y={p.index ? y(p.db) + 4 : y(p.db) - 8}
+              textAnchor={p.index ? "middle" : "start"}
+              className="pn"
+            >
+              {p.index === 0 ? "new" : p.index}
+            </text>
+            {p.db > top && (
+              <text x={x(p.mm) + 13} y={y(p.db) + 14} className="pn">
+                at {formatNumber(p.db, 0, true)}
+              </text>
+            )}
+          </g>
+        ))}
+      </svg>
+      <table className="ledger sets">
+        <thead>
+          <tr>
+            <th>set</th>
+            <th>moves, {units.label("length")}</th>
+            <th>against new</th>
+            <th>idle, dB</th>
+          </tr>
+        </thead>
+        <tbody>
+          {answer.sets.map((s, i) => (
+            <tr key={s.name} className={s.name === shown ? "maj cur" : undefined}>
+              <td>
+                <button
+                  type="button"
+                  className="setpick"
+                  aria-pressed={s.name === shown}
+                  onClick={() => onShow(s.name)}
+                >
+                  {i > 0 && <i className="kn n">{i}</i>} {setNameOf(s.name, sets)}
+                </button>
+              </td>
+              <td className="n">{units.bare(s.shifter.totalMm, "length")}</td>
+              <td className="n">{formatNumber(-s.movePct, 0, true)}&#x202f;%</td>
+              <td className={s.idle.againstReferenceDb > limitDb ? "n brk" : "n"}>
+                {s.idle.againstReferenceDb > limitDb && <CrossMark />}{" "}
+                {formatNumber(s.idle.againstReferenceDb, 1, true)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {answer.notices.length > 0 && (
+        <ul className="mnotes">
+          {[
+            ...new Set(
+              answer.notices
+                .filter((n) => n.code !== "amplifies")
+                .map((n) => n.message.replace(/^\S{20,}/, (id) => setNameOf(id, sets))),
+            ),
+          ].map((m) => (
+            <li key={m}>{m.charAt(0).toUpperCase() + m.slice(1)}.</li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}
+
+/** What each set passes on over the engine's speed. */
+export function Idle({
+  answer,
+  sets,
+  order,
+  idleRpm,
+}: {
+  answer: MountCompareAnswer;
+  sets: Sets;
+  order: number;
+  idleRpm: number;
+}) {
+  return (
+    <>
+      <p className="cap">what the mounts pass on, dB, over engine speed</p>
+      <Suspense fallback={<Skeleton rows={6} />}>
+        <IdleChart answer={answer} sets={sets} order={order} idleRpm={idleRpm} />
+      </Suspense>
+      <table className="ledger sets">
+        <thead>
+          <tr>
+            <th>set</th>
+            <th>rolls at, Hz</th>
+            <th>passes at idle, dB</th>
+            <th>at cruise, dB</th>
+          </tr>
+        </thead>
+        <tbody>
+          {answer.sets.map((s) => (
+            <tr key={s.name}>
+              <td>{setNameOf(s.name, sets)}</td>
+              <td className="n">{formatNumber(s.rollHz, 1)}</td>
+              <td className={s.idle.transmissibility > 1 ? "n brk" : "n"}>{formatNumber(s.idle.dB, 1, true)}</td>
+              <td className="n">{formatNumber(s.cruise.dB, 1, true)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="cap">Over 0 dB a mount makes it worse than no mount at all.</p>
+    </>
+  );
+}
+
+const WAYS = { x: "fore and aft", y: "sideways", z: "up and down", rx: "rolls", ry: "pitches", rz: "yaws" } as const;
+
+/** The six ways the unit shakes, one of them drawn moving. */
+export function Modes({ unit, answer }: { unit: RoomUnit; answer: MountModesAnswer }) {
+  const [chosen, setChosen] = useState(0);
+  const [phase, setPhase] = useState(1);
+  const mode = answer.modes[chosen];
+  useEffect(() => {
+    if (matchMedia("(prefers-reduced-motion: reduce)").matches) return;
+    let frame = 0;
+    const tick = (t: number): void => {
+      setPhase(Math.sin(t / 260));
+      frame = requestAnimationFrame(tick);
+    };
+    frame = requestAnimationFrame(tick);
+    return () => cancelAnimationFrame(frame);
+  }, []);
+  const [W, H] = [340, 150];
+  const side = mode.dominant === "x" || mode.dominant === "z" || mode.dominant === "ry";
+  const axis = side ? "zMm" : "yMm";
+  const f = frameOf(unit, axis, W + 150, H + 40);
+  const size = Math.max(
+    ...[0, 1, 2].map((i) => Math.abs(mode.shape[i])),
+    ...[3, 4, 5].map((i) => Math.abs(mode.shape[i]) * 0.4),
+  );
+  const k = (60 / size) * phase;
+  // In its own plane: along, across, and the turn that shows there.
+  const [along, across, turn] = side
+    ? [mode.shape[0], mode.shape[2], -mode.shape[4]]
+    : [mode.shape[0], mode.shape[1], mode.shape[5] + (mode.dominant === "rx" ? mode.shape[3] : 0)];
+  const c = { x: unit.com.xMm, b: unit.com[axis] };
+  const moved = ([x, b]: [number, number]): string => {
+    const [dx, db] = [x - c.x, b - c.b];
+    const t = (turn * k) / 1000;
+    return `${f.x(x + along * k - db * t) - 75} ${f.y(b + across * k + dx * t) - 20}`;
+  };
+  const still = outlineOf(unit, axis)
+    .map(([x, b]) => `${f.x(x) - 75} ${f.y(b) - 20}`)
+    .join("L");
+  return (
+    <>
+      <p className="cap">{side ? "from the right" : "from above"}, movement made large</p>
+      <svg
+        className="modes"
+        viewBox={`0 0 ${W} ${H}`}
+        role="img"
+        aria-label={`Mode ${chosen + 1}: ${WAYS[mode.dominant]} at ${formatNumber(mode.hz, 1)} Hz`}
+      >
+        <path d={`M${still}Z`} fill="none" stroke="var(--ref-inner)" strokeDasharray="4 3" />
+        <path d={`M${outlineOf(unit, axis).map(moved).join("L")}Z`} fill="none" stroke="var(--teal)" strokeWidth="2" />
+      </svg>
+      <table className="ledger sets">
+        <thead>
+          <tr>
+            <th>it mostly</th>
+            <th>Hz</th>
+            <th>share</th>
+            <th>loss</th>
+          </tr>
+        </thead>
+        <tbody>
+          {answer.modes.map((m, i) => (
+            <tr key={i} className={i === chosen ? "maj cur" : undefined}>
+              <td>
+                <button type="button" className="setpick" aria-pressed={i === chosen} onClick={() => setChosen(i)}>
+                  {WAYS[m.dominant]}
+                </button>
+              </td>
+              <td className="n">{formatNumber(m.hz, 1)}</td>
+              <td className="n">{formatNumber(m.energyPct[m.dominant], 0)}&#x202f;%</td>
+              <td className="n">{formatNumber(m.lossFactor, 2)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {answer.notices.map((n) => (
+        <p key={n.code + n.field} className="och">
+          {n.message}.
+        </p>
+      ))}
+    </>
+  );
+}

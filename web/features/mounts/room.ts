@@ -1,0 +1,329 @@
+import type { JobView, MountChange, MountRoomState, RoomMount, RoomUnit } from "../../../contract";
+import {
+  asked,
+  checkDriveline,
+  checkMountCompare,
+  checkMountModes,
+  checkMountSag,
+  drivelineInput,
+  isRefusal,
+  mountCompareInput,
+  mountModesInput,
+  mountSagInput,
+  refusedIf,
+  type Refusal,
+} from "../../../contract";
+import {
+  byLoss,
+  driveline,
+  mountCompare,
+  mountModes,
+  mountSag,
+  type DrivelineAnswer,
+  type MountCompareAnswer,
+  type MountModesAnswer,
+  type MountSagAnswer,
+} from "../../../core";
+import { findReading, resultOf } from "../gauge/readings";
+
+const askSag = asked(mountSagInput, checkMountSag, (i) => refusedIf(mountSag(i), i));
+const askShafts = asked(drivelineInput, checkDriveline, driveline);
+const askModes = asked(mountModesInput, checkMountModes, (i) => refusedIf(mountModes(i), i));
+const askCompare = asked(mountCompareInput, checkMountCompare, (i) => refusedIf(mountCompare(i), i));
+
+export const NO_ROOM: MountRoomState = { sets: [], chosen: null, reason: "", expect: null, inspection: {}, note: "" };
+
+/** What a mount can be made of, against rubber as it came: common practice, no source. */
+export const MATERIALS = {
+  rubber: {
+    words: "rubber as it came",
+    factor: 1,
+    lossFactor: 0.1,
+    dynamicRatio: 1.2,
+    notice: "Quiet. Wears, and oil attacks it.",
+  },
+  firm: {
+    words: "firm rubber",
+    factor: 1.4,
+    lossFactor: 0.12,
+    dynamicRatio: 1.25,
+    notice: "A little more at idle, less wind-up.",
+  },
+  urethane: {
+    words: "urethane",
+    factor: 2.6,
+    lossFactor: 0.16,
+    dynamicRatio: 1.4,
+    notice: "Firmer, some road noise; greased, or it squeaks.",
+  },
+  acetal: {
+    words: "acetal",
+    factor: 18,
+    lossFactor: 0.04,
+    dynamicRatio: 1.1,
+    notice: "No give. For pivots and carriers.",
+  },
+  solid: {
+    words: "solid",
+    factor: 60,
+    lossFactor: 0.02,
+    dynamicRatio: 1,
+    notice: "Precise and loud; loads the bracket.",
+  },
+} as const;
+export type Material = keyof typeof MATERIALS;
+
+export const changeOf = (m: Material): MountChange => {
+  const { words, factor, lossFactor, dynamicRatio } = MATERIALS[m];
+  return { material: words, factor, lossFactor, dynamicRatio };
+};
+
+export interface Height {
+  mount: RoomMount;
+  measured: { meanMm: number; typed: string } | null;
+  sagMm: number | null;
+}
+
+/** Each mount's height as it was taken in Gauge: place of the reading is the mount's name. */
+export const heightsOf = (view: JobView, unit: RoomUnit, phase: "before" | "after" = "before"): Height[] =>
+  unit.mounts.map((mount) => {
+    const reading = findReading(
+      view.reading,
+      { quantity: "mountHeight", fromGear: "", toGear: "", place: mount.name },
+      phase,
+    );
+    const mean = reading ? resultOf(reading).mean : null;
+    const sag = mean === null || mount.nominalMm === null ? null : (mount.nominalMm - mean) * (mount.hangs ? -1 : 1);
+    return {
+      mount,
+      measured:
+        reading && mean !== null ? { meanMm: mean, typed: reading.values.map((v) => v.typed).join(", ") } : null,
+      sagMm: sag,
+    };
+  });
+
+const ok = <T extends object>(value: T | Refusal): T | null => (isRefusal(value) ? null : value);
+
+/** How the unit sits; mounts in `fresh` are as new. Null where fewer than two heights are known. */
+export function sagOf(unit: RoomUnit, heights: readonly Height[], fresh: ReadonlySet<string>): MountSagAnswer | null {
+  const known = heights.filter((h) => h.mount.nominalMm !== null && (h.measured || fresh.has(h.mount.name)));
+  if (known.length < 2) return null;
+  return ok(
+    askSag({
+      mounts: known.map(({ mount, measured }) => ({
+        name: mount.name,
+        xMm: mount.xMm,
+        yMm: mount.yMm,
+        nominalMm: mount.nominalMm,
+        measuredMm: fresh.has(mount.name) ? mount.nominalMm : measured?.meanMm,
+        hangs: mount.hangs,
+      })),
+      points: [flangeOf(unit), { ...unit.shifter, name: "shifter" }].map(({ name, xMm, yMm }) => ({ name, xMm, yMm })),
+    }),
+  );
+}
+
+/** Where the gearbox ends: a little behind its rearmost mount. */
+export const flangeOf = (unit: RoomUnit): { name: string; xMm: number; yMm: number; zMm: number } => ({
+  name: "flange",
+  xMm: Math.min(...unit.mounts.map((m) => m.xMm)) - 150,
+  yMm: 0,
+  zMm: unit.com.zMm - 60,
+});
+
+/** The shaft line with the gearbox tilted and its flange moved as the sags say; null where there is none. */
+export function shaftsOf(
+  unit: RoomUnit,
+  now: MountSagAnswer | null,
+  then: MountSagAnswer | null,
+): DrivelineAnswer | null {
+  if (unit.shafts.length < 2) return null;
+  const tilt = now && then ? (then.tiltDeg ?? 0) - (now.tiltDeg ?? 0) : 0;
+  const rise = now && then ? now.points[0].dropMm - then.points[0].dropMm : 0;
+  const shafts = unit.shafts.map(({ lengthMm, ...s }, i) => ({
+    ...s,
+    ...(lengthMm && { lengthMm }),
+    sideDeg:
+      i === 0
+        ? s.sideDeg + tilt
+        : i === 1 && lengthMm
+          ? s.sideDeg + (Math.atan(rise / lengthMm) * 180) / Math.PI
+          : s.sideDeg,
+  }));
+  return ok(
+    askShafts({
+      rpm: unit.shaftRpm,
+      shafts,
+      joints:
+        unit.joints.slice(0, shafts.length - 1).length === shafts.length - 1
+          ? unit.joints.slice(0, shafts.length - 1)
+          : undefined,
+    }),
+  );
+}
+
+const mountsWith = (unit: RoomUnit, changes: Record<string, MountChange>) =>
+  unit.mounts.map((own) => {
+    const { name, xMm, yMm, zMm, kxNPerMm, kyNPerMm, kzNPerMm, rxDeg, lossFactor, dynamicRatio } = own;
+    const m = { name, xMm, yMm, zMm, kxNPerMm, kyNPerMm, kzNPerMm, rxDeg, lossFactor, dynamicRatio };
+    const c = changes[name];
+    return c
+      ? {
+          ...m,
+          kxNPerMm: m.kxNPerMm * c.factor,
+          kyNPerMm: m.kyNPerMm * c.factor,
+          kzNPerMm: m.kzNPerMm * c.factor,
+          lossFactor: c.lossFactor,
+          dynamicRatio: c.dynamicRatio,
+        }
+      : m;
+  });
+
+const unitOf = (unit: RoomUnit, changes: Record<string, MountChange> = {}) => ({
+  massKg: unit.massKg,
+  com: unit.com,
+  box: unit.box,
+  crankAxis: unit.crankAxis,
+  mounts: mountsWith(unit, changes),
+});
+
+/** Every set against the mounts as they came, new; a refusal where a unit is not held. */
+export const compareSets = (
+  unit: RoomUnit,
+  sets: MountRoomState["sets"],
+  idleRpm: number,
+  cylinders: number,
+): MountCompareAnswer | Refusal =>
+  askCompare({
+    unit: unitOf(unit),
+    sets: [
+      { name: "as it came", stiffnessFactor: 1 },
+      ...sets.map((s) => ({ name: s.id, mounts: mountsWith(unit, s.changes) })),
+    ],
+    shifter: unit.shifter,
+    engineTorqueNm: unit.engineTorqueNm,
+    ratio: unit.ratio,
+    idleRpm,
+    cylinders,
+    cruiseRpm: unit.cruiseRpm,
+  });
+
+export const modesOf = (unit: RoomUnit, changes: Record<string, MountChange>): MountModesAnswer | Refusal =>
+  askModes({
+    ...unitOf(unit, changes),
+    engineTorqueNm: unit.engineTorqueNm,
+    ratio: unit.ratio,
+    points: [
+      { name: "shifter", ...unit.shifter },
+      ...unit.points.map(({ name, xMm, yMm, zMm }) => ({ name, xMm, yMm, zMm })),
+    ],
+  });
+
+/** Transmissibility in dB over engine speed by the loss-factor form, for a set's roll mode. */
+export const idleCurve = (rollHz: number, lossFactor: number, order: number): { rpm: number; dB: number }[] =>
+  Array.from({ length: 56 }, (_, i) => {
+    const rpm = 500 + i * 50;
+    return { rpm, dB: 20 * Math.log10(byLoss((order * rpm) / 60 / rollHz, lossFactor)) };
+  });
+
+const mount = (
+  name: string,
+  role: RoomMount["role"],
+  x: number,
+  y: number,
+  z: number,
+  k: [number, number, number],
+  nominalMm: number,
+  rxDeg = 0,
+): RoomMount => ({
+  name,
+  role,
+  xMm: x,
+  yMm: y,
+  zMm: z,
+  kxNPerMm: k[0],
+  kyNPerMm: k[1],
+  kzNPerMm: k[2],
+  rxDeg,
+  lossFactor: 0.1,
+  dynamicRatio: 1.2,
+  nominalMm,
+  hangs: false,
+});
+
+const shared = { points: [], joints: [], shaftRpm: 3000, cruiseRpm: 3000, noiseLimitDb: 3, nextLook: null };
+
+/** Usual arrangements to begin with and correct. Figures are usual ones, common practice, no source. */
+export const PRESETS: Record<string, { words: string; unit: RoomUnit }> = {
+  northSouth: {
+    words: "north-south, on three",
+    unit: {
+      massKg: 240,
+      com: { xMm: -150, yMm: 0, zMm: 180 },
+      box: { xMm: 900, yMm: 450, zMm: 500 },
+      crankAxis: "x",
+      mounts: [
+        mount("left", "left", 0, 300, 120, [90, 60, 240], 62, -30),
+        mount("right", "right", 0, -300, 120, [90, 60, 240], 62, 30),
+        mount("tail", "tail", -1100, 0, 40, [70, 70, 130], 55),
+      ],
+      engineTorqueNm: 160,
+      ratio: 3.6,
+      shifter: { xMm: -900, yMm: 0, zMm: 300 },
+      shafts: [
+        { name: "gearbox", lengthMm: null, sideDeg: 4, planDeg: 0, yokesDeg: 0 },
+        { name: "prop shaft", lengthMm: 1300, sideDeg: 1.5, planDeg: 0, yokesDeg: 0 },
+        { name: "axle", lengthMm: null, sideDeg: 3.5, planDeg: 0, yokesDeg: 0 },
+      ],
+      ...shared,
+    },
+  },
+  eastWest: {
+    words: "east-west, on four with a torque strut",
+    unit: {
+      massKg: 190,
+      com: { xMm: 0, yMm: 40, zMm: 200 },
+      box: { xMm: 480, yMm: 850, zMm: 480 },
+      crankAxis: "y",
+      mounts: [
+        mount("left", "left", 20, 430, 260, [90, 110, 190], 58),
+        mount("right", "right", -20, -420, 240, [90, 110, 190], 58),
+        mount("rear", "tail", -260, 0, 80, [60, 60, 90], 46),
+        mount("torque strut", "front", 250, -60, 60, [160, 20, 20], 120),
+      ],
+      engineTorqueNm: 150,
+      ratio: 13,
+      shifter: { xMm: -300, yMm: 0, zMm: 250 },
+      shafts: [],
+      ...shared,
+    },
+  },
+  subframe: {
+    words: "subframe on four bushes",
+    unit: {
+      massKg: 120,
+      com: { xMm: 0, yMm: 0, zMm: 60 },
+      box: { xMm: 700, yMm: 1000, zMm: 250 },
+      crankAxis: "y",
+      mounts: [
+        mount("front left", "left", 320, 480, 60, [400, 400, 600], 60),
+        mount("front right", "right", 320, -480, 60, [400, 400, 600], 60),
+        mount("rear left", "other", -320, 480, 60, [400, 400, 600], 60),
+        mount("rear right", "other", -320, -480, 60, [400, 400, 600], 60),
+      ],
+      engineTorqueNm: 150,
+      ratio: 13,
+      shifter: { xMm: 0, yMm: 0, zMm: 300 },
+      shafts: [],
+      ...shared,
+    },
+  },
+};
+
+/** A height as it will be kept in Gauge. */
+export const heightPlace = (name: string) => ({
+  quantity: "mountHeight" as const,
+  fromGear: "",
+  toGear: "",
+  place: name,
+});
