@@ -18,6 +18,7 @@ const VIEWS: [name: string, path: string, wait: string][] = [
   ["rod", "/desk/set/rod", "How it is done"],
   ["gated linkage", "/desk/set/gatedLinkage", "The worst detent"],
   ["floor slot", "/desk/set/floorSlot", "How it is done"],
+  ["press fit", "/desk/set/pressFit", "How it is done"],
   ["shop", "/shop", "People"],
   ["table behind Ask", "/shop/knowledge", "How likely each thing is with this fault"],
 ];

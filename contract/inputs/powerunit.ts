@@ -385,3 +385,6 @@ export function checkPressFit(i: PressFitInput): Refusal | null {
     ? refusal("invalid_input", "friction.max", i.friction.max, `${i.friction.min} or more, as min`)
     : null;
 }
+
+/** A press fit with the way the part goes in, so that it is put back so. */
+export const pressFitSetting = pressFitInput.extend({ orientation: text(200).optional() });

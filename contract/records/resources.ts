@@ -8,6 +8,7 @@ import {
   gatedInput,
   lockoutSetting,
   notchLimits,
+  pressFitSetting,
   releaseInput,
   rodInput,
   shimShelf,
@@ -292,6 +293,7 @@ export const settingTools = [
   "rod",
   "gatedLinkage",
   "floorSlot",
+  "pressFit",
 ] as const;
 export type SettingTool = (typeof settingTools)[number];
 
@@ -305,6 +307,7 @@ export const settingInputs = {
   rod: rodInput,
   gatedLinkage: gatedInput,
   floorSlot: floorSlotInput,
+  pressFit: pressFitSetting,
 } as const satisfies Record<SettingTool, z.ZodType>;
 
 /** What a tool was asked and what was decided by its answer, kept so that it can be opened and asked again. */

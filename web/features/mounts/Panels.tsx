@@ -4,7 +4,7 @@ import { formatNumber, type MountCompareAnswer, type MountModesAnswer } from "..
 import { useUnits } from "../../format/units";
 import { CrossMark } from "../../ui/pictograms";
 import { Skeleton } from "../../ui/states";
-import { frameOf, outlineOf } from "./frame";
+import { outlineOf } from "./frame";
 
 const IdleChart = lazy(() => import("./IdleChart"));
 
@@ -205,6 +205,34 @@ export function Idle({
 
 const WAYS = { x: "fore and aft", y: "sideways", z: "up and down", rx: "rolls", ry: "pitches", rz: "yaws" } as const;
 
+/** The plane a motion is seen in: corners and centre in mm, and what the shape does there. */
+function planeOf(unit: RoomUnit, dominant: keyof typeof WAYS, shape: readonly number[]) {
+  if (dominant === "rx") {
+    const [y, z] = [unit.box.yMm / 2, unit.box.zMm / 2];
+    const { yMm, zMm } = unit.com;
+    // From behind left is left, so y runs the other way on paper and a positive roll turns against the clock.
+    const corners: [number, number][] = [
+      [-(yMm - y), zMm - z],
+      [-(yMm + y), zMm - z],
+      [-(yMm + y), zMm + z * 0.7],
+      [-(yMm + y * 0.4), zMm + z],
+      [-(yMm - y * 0.4), zMm + z],
+      [-(yMm - y), zMm + z * 0.7],
+    ];
+    return { corners, at: [-yMm, zMm], along: -shape[1], across: shape[2], turn: -shape[3], seen: "from behind" };
+  }
+  const side = dominant === "x" || dominant === "z" || dominant === "ry";
+  const axis = side ? ("zMm" as const) : ("yMm" as const);
+  return {
+    corners: outlineOf(unit, axis),
+    at: [unit.com.xMm, unit.com[axis]],
+    along: shape[0],
+    across: side ? shape[2] : shape[1],
+    turn: side ? -shape[4] : shape[5],
+    seen: side ? "from the right" : "from above",
+  };
+}
+
 /** The six ways the unit shakes, one of them drawn moving. */
 export function Modes({ unit, answer }: { unit: RoomUnit; answer: MountModesAnswer }) {
   const [chosen, setChosen] = useState(0);
@@ -221,30 +249,23 @@ export function Modes({ unit, answer }: { unit: RoomUnit; answer: MountModesAnsw
     return () => cancelAnimationFrame(frame);
   }, []);
   const [W, H] = [340, 150];
-  const side = mode.dominant === "x" || mode.dominant === "z" || mode.dominant === "ry";
-  const axis = side ? "zMm" : "yMm";
-  const f = frameOf(unit, axis, W + 150, H + 40);
-  const size = Math.max(
-    ...[0, 1, 2].map((i) => Math.abs(mode.shape[i])),
-    ...[3, 4, 5].map((i) => Math.abs(mode.shape[i]) * 0.4),
-  );
+  const { corners, at, along, across, turn, seen } = planeOf(unit, mode.dominant, mode.shape);
+  const size = Math.max(Math.hypot(along, across), Math.abs(turn) * 0.4);
   const k = (60 / size) * phase;
-  // In its own plane: along, across, and the turn that shows there.
-  const [along, across, turn] = side
-    ? [mode.shape[0], mode.shape[2], -mode.shape[4]]
-    : [mode.shape[0], mode.shape[1], mode.shape[5] + (mode.dominant === "rx" ? mode.shape[3] : 0)];
-  const c = { x: unit.com.xMm, b: unit.com[axis] };
-  const moved = ([x, b]: [number, number]): string => {
-    const [dx, db] = [x - c.x, b - c.b];
+  const us = corners.map(([u]) => u);
+  const vs = corners.map(([, v]) => v);
+  const middle = (list: number[]): number => (Math.min(...list) + Math.max(...list)) / 2;
+  const scale = Math.min(240 / (Math.max(...us) - Math.min(...us)), 96 / (Math.max(...vs) - Math.min(...vs)));
+  const paper = (u: number, v: number): string =>
+    `${W / 2 + (u - middle(us)) * scale} ${H / 2 - (v - middle(vs)) * scale}`;
+  const moved = ([u, v]: [number, number]): string => {
     const t = (turn * k) / 1000;
-    return `${f.x(x + along * k - db * t) - 75} ${f.y(b + across * k + dx * t) - 20}`;
+    return paper(u + along * k - (v - at[1]) * t, v + across * k + (u - at[0]) * t);
   };
-  const still = outlineOf(unit, axis)
-    .map(([x, b]) => `${f.x(x) - 75} ${f.y(b) - 20}`)
-    .join("L");
+  const still = corners.map(([u, v]) => paper(u, v)).join("L");
   return (
     <>
-      <p className="cap">{side ? "from the right" : "from above"}, movement made large</p>
+      <p className="cap">{seen}, movement made large</p>
       <svg
         className="modes"
         viewBox={`0 0 ${W} ${H}`}
@@ -252,7 +273,7 @@ export function Modes({ unit, answer }: { unit: RoomUnit; answer: MountModesAnsw
         aria-label={`Mode ${chosen + 1}: ${WAYS[mode.dominant]} at ${formatNumber(mode.hz, 1)} Hz`}
       >
         <path d={`M${still}Z`} fill="none" stroke="var(--ref-inner)" strokeDasharray="4 3" />
-        <path d={`M${outlineOf(unit, axis).map(moved).join("L")}Z`} fill="none" stroke="var(--teal)" strokeWidth="2" />
+        <path d={`M${corners.map(moved).join("L")}Z`} fill="none" stroke="var(--teal)" strokeWidth="2" />
       </svg>
       <table className="ledger sets">
         <thead>

@@ -14,6 +14,7 @@ import { comparisonOf, findReading, measurandKey, resultOf } from "../gauge/read
 import { measurandName, ReadingCard } from "../gauge/ReadingCard";
 import { JobHistory } from "../job/JobHistory";
 import type { StageProps } from "../job/JobPage";
+import { Expected } from "./Expected";
 import { LeftOver } from "./LeftOver";
 import { BeforeAfterScale } from "./BeforeAfterScale";
 import { CLAIM_WORDS, claimVerdict } from "./claim";
@@ -98,6 +99,7 @@ export default function ProveStage({ view, edit }: StageProps) {
         <div>
           {cards.length > 0 && <ComparisonTable view={view} claim={claim} cards={cards} />}
           <LeftOver view={view} edit={edit} />
+          <Expected view={view} />
           <div className="rcards">
             {cards.map((m) => (
               <ReadingCard

@@ -77,4 +77,13 @@ export const GUIDES: Record<SettingTool, Guide> = {
     ],
     caution: "Look under the floor before you drill: lines, looms, tank.",
   },
+  pressFit: {
+    steps: [
+      "Mark which way the old one sat: lip, notch, arrow. Then take it out.",
+      "Clean the bore, break the edge. Measure bore and sleeve, both ways across.",
+      "Support the bracket on both sides, close in. Start square, look, press in one go.",
+    ],
+    ways: ["Press it cold.", "Heat the bracket or cool the sleeve, and drop it in: quick hands, it grips in seconds."],
+    caution: "Thin cast brackets crack when they are pressed unsupported or crooked. Eyes covered.",
+  },
 };

@@ -9,6 +9,7 @@ export const TOOL_NAMES: Record<SettingTool, string> = {
   rod: "Rod",
   gatedLinkage: "Gated linkage",
   floorSlot: "Floor slot",
+  pressFit: "Press fit",
 };
 
 export const TOOL_ASKS: Record<SettingTool, string> = {
@@ -20,4 +21,5 @@ export const TOOL_ASKS: Record<SettingTool, string> = {
   rod: "How long is the rod cut, and how far can it be set?",
   gatedLinkage: "Which holes and which rod make every detent line up?",
   floorSlot: "Which slot does the floor shifter need? Template at full size.",
+  pressFit: "What does it take to press a sleeve into its bracket?",
 };

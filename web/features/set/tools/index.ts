@@ -4,6 +4,7 @@ import { CableMarksTool } from "./CableMarksTool";
 import { FloorSlotTool } from "./FloorSlotTool";
 import { GatedTool } from "./GatedTool";
 import { LockoutTool } from "./LockoutTool";
+import { PressFitTool } from "./PressFitTool";
 import { ReleaseTool } from "./ReleaseTool";
 import { RodTool } from "./RodTool";
 import { ShimsTool } from "./ShimsTool";
@@ -19,4 +20,5 @@ export const TOOLS: Record<SettingTool, React.ComponentType<ToolProps>> = {
   rod: RodTool,
   gatedLinkage: GatedTool,
   floorSlot: FloorSlotTool,
+  pressFit: PressFitTool,
 };
