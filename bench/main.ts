@@ -3,6 +3,7 @@ import { bundleFigures } from "./bundle";
 import { dragFigures } from "./drag";
 import { linkageFigures } from "./linkage";
 import { photoFigures } from "./photos";
+import { powerunitFigures } from "./powerunit";
 import { recordFigures } from "./records";
 import { report, type Figure } from "./report";
 import { solverFigures } from "./solver";
@@ -10,6 +11,7 @@ import { solverFigures } from "./solver";
 const parts: Record<string, () => Figure[] | Promise<Figure[]>> = {
   solver: solverFigures,
   linkage: linkageFigures,
+  powerunit: powerunitFigures,
   records: recordFigures,
   photos: photoFigures,
   bundle: bundleFigures,

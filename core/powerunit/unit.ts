@@ -222,9 +222,13 @@ export function assemble(unit: PowerUnit, field = "mounts"): Assembly | Unsolvab
       why: `nothing holds the unit against ${FREEDOM_WORDS[dominant]}: add a mount away from the others, or one that is stiff that way`,
     };
   }
-  const same = springs.every((s) => s.dynamicRatio === 1);
-  const shaken = same ? still : added(springs, (s) => s.dynamicRatio);
-  const eigen = same ? held : generalisedEigen(shaken, mass);
+  // One ratio for all mounts stretches the squares of the frequencies and leaves the shapes: no second solve.
+  const common = springs.every((s) => s.dynamicRatio === springs[0].dynamicRatio) ? springs[0].dynamicRatio : null;
+  const shaken = common === 1 ? still : added(springs, (s) => s.dynamicRatio);
+  const eigen =
+    common === null
+      ? generalisedEigen(shaken, mass)
+      : { values: held.values.map((v) => v * common), vectors: held.vectors };
   if (!eigen) return { unsolvable: "invalid", field, why: "a unit that can be solved" };
   const modes = eigen.values.map((value, i): Mode => {
     const { dominant, energyPct, shape } = shapeOf(eigen.vectors[i], mass);

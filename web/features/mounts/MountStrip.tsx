@@ -1,9 +1,11 @@
 import { Button } from "antd";
+import { useState } from "react";
 import { mountRoles, type MountRole, type RoomMount } from "../../../contract";
 import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { SlotSwitch } from "../../ui/slots";
 import { Choice, TextField } from "../../ui/TextField";
+import { RubberDialog } from "./RubberDialog";
 
 const ROLES: Record<MountRole, string> = {
   left: "left",
@@ -32,6 +34,7 @@ export function MountStrip({
   onRemove?: () => void;
   onClose: () => void;
 }) {
+  const [rubber, setRubber] = useState(false);
   const place = (key: "xMm" | "yMm" | "zMm", label: string) => (
     <QuantityField
       label={label}
@@ -54,6 +57,16 @@ export function MountStrip({
   );
   return (
     <section className="points" aria-label={`Mount ${mount.name}`}>
+      {rubber && (
+        <RubberDialog
+          name={mount.name}
+          onTake={({ compression, shear }) => {
+            setRubber(false);
+            onPatch({ kxNPerMm: shear, kyNPerMm: shear, kzNPerMm: compression }, "stiffness from its rubber");
+          }}
+          onClose={() => setRubber(false)}
+        />
+      )}
       <div className="points-head">
         <h2 className="hd2">Mount</h2>
         <p className="lb">from the front mounts’ line: forward, left, up</p>
@@ -146,6 +159,10 @@ export function MountStrip({
               onCommit={(v) => v !== null && onPatch({ lossFactor: v }, `loss factor ${v}`)}
             />
           </div>
+        </div>
+        <div className="pcell">
+          <h3 className="hd2">Its rubber</h3>
+          <Button onClick={() => setRubber(true)}>Reckon from the rubber</Button>
         </div>
         <div className="pcell">
           <h3 className="hd2">Hangs</h3>
