@@ -52,6 +52,7 @@ async function shots(): Promise<Shot[]> {
       prepare: (page) => page.getByRole("button", { name: "3rd", exact: true }).click(),
     },
     { name: "notches", path: `${job(221)}/compare`, size: [1280, 940] },
+    { name: "mount-room", path: `${job(214)}/compare?tool=mounts`, size: [1280, 860] },
     { name: "set-linkage", path: `${job(216)}/fit?tool=set` },
     { name: "knowledge", path: "/shop/knowledge" },
     { name: "slack-chain", path: `${job(215)}/compare?tool=slack` },

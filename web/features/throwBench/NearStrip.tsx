@@ -1,5 +1,7 @@
 import { Button } from "antd";
-import type { Obstacle, Point } from "../../../core";
+import type { ClearanceAnswer, Obstacle, Point } from "../../../core";
+import { useUnits } from "../../format/units";
+import { gearShort } from "../../format/words";
 import { QuantityField } from "../../ui/QuantityField";
 import { TextField } from "../../ui/TextField";
 import { gripsOf, withGrip, type Surroundings } from "./near";
@@ -8,14 +10,18 @@ import { gripsOf, withGrip, type Surroundings } from "./near";
 export function NearStrip({
   near,
   obstacle,
+  clearance,
   onChange,
   onRemove,
 }: {
   near: Surroundings;
   obstacle: Obstacle;
+  /** Gaps of the lever in hand, gear by gear. */
+  clearance: ClearanceAnswer | null;
   onChange: (next: Surroundings, label: string, name?: string) => void;
   onRemove: () => void;
 }) {
+  const units = useUnits();
   const replace = (next: Obstacle, what: string): void =>
     onChange(
       { ...near, obstacles: near.obstacles.map((o) => (o.name === obstacle.name ? next : o)) },
@@ -120,6 +126,24 @@ export function NearStrip({
           </div>
         </div>
         {gripsOf(obstacle).map(({ key, at, words }) => cell(key, words, at))}
+        {clearance && (
+          <div className="pcell">
+            <h3 className="hd2">Gap in each position, {units.label("length")}</h3>
+            <ul className="geargaps">
+              {clearance.gears.map((g) => {
+                const gap = g.gaps.find((x) => x.obstacle === obstacle.name);
+                return (
+                  <li key={g.gear}>
+                    <span className="lb">{gearShort(g.gear)}</span>{" "}
+                    <span className={gap?.touches ? "n brk" : "n"}>
+                      {gap ? units.bare(gap.gapMm, "length") : "not reached"}
+                    </span>
+                  </li>
+                );
+              })}
+            </ul>
+          </div>
+        )}
         <div className="pcell">
           <h3 className="hd2">The lever’s own thickness</h3>
           <div className="four">

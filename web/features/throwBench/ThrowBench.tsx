@@ -13,6 +13,7 @@ import { GearPad, seatsOf } from "./GearPad";
 import type { LeversFile } from "./files";
 import { LateLedger, type Taped } from "./Ledger";
 import { LeverFiles } from "./LeverFiles";
+import { MeasureGuide } from "./MeasureGuide";
 import { gripsOf, movedObstacle, nearOf, withGrip, type Surroundings } from "./near";
 import { NearList } from "./NearList";
 import { NearStrip } from "./NearStrip";
@@ -73,6 +74,7 @@ export function ThrowBench(props: ThrowBenchProps) {
   const [sweep, setSweep] = useState(false);
   const [behind, setBehind] = useState(false);
   const [taping, setTaping] = useState(false);
+  const [guide, setGuide] = useState(false);
   const [draft, setDraft] = useState<{ id: string; lever: BenchSetup["lever"]; held: string | null } | null>(null);
 
   const [shownNotch, setShownNotch] = useState<number | null>(null);
@@ -332,6 +334,9 @@ export function ThrowBench(props: ThrowBenchProps) {
           </ul>
           <div className="add">
             {addKey}
+            <Button block onClick={() => setGuide(true)}>
+              How to measure
+            </Button>
             <Button block onClick={() => setTaping(true)}>
               Rail travel from a tape
             </Button>
@@ -416,6 +421,7 @@ export function ThrowBench(props: ThrowBenchProps) {
           key={chosenObstacle.name}
           near={near}
           obstacle={chosenObstacle}
+          clearance={clearance}
           onChange={(next, label, name) => {
             onNear(next, label);
             if (name) setNearChosen(name);
@@ -439,6 +445,7 @@ export function ThrowBench(props: ThrowBenchProps) {
           onRemove={stored.id === old.id ? undefined : removeStored}
         />
       )}
+      {guide && <MeasureGuide onClose={() => setGuide(false)} />}
       {taping && (
         <TapedDialog
           lever={old.lever}
