@@ -4,3 +4,4 @@ export * from "./material";
 export * from "./play";
 export * from "./powerunit";
 export * from "./quantity";
+export * from "./vibration";

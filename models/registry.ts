@@ -1,5 +1,10 @@
 import {
   checkClearance,
+  checkMatch,
+  checkOrders,
+  matchInput,
+  ordersInput,
+  spectrumInput,
   checkDriveline,
   checkElastomer,
   checkIsolation,
@@ -56,6 +61,8 @@ import {
   lever,
   lockout,
   isolation,
+  match,
+  orders,
   measurement,
   mountCompare,
   mountModes,
@@ -70,6 +77,7 @@ import {
 } from "../core";
 import { floorTemplate } from "../drawing";
 import { model, type Model } from "./model";
+import { answerSpectrum } from "./recording";
 
 /** Every model the product answers, in the order they are listed. Adding one is one entry here. */
 export const models: readonly Model[] = [
@@ -220,6 +228,26 @@ export const models: readonly Model[] = [
       const where = position >= text.length ? "the text ends early" : `cannot read "${text.slice(position)}"`;
       return refusal("parse", "text", text, expected, `${where}: expected ${expected}`, { position });
     },
+  }),
+  model({
+    name: "orders",
+    asks: "What turns how fast at this speed, and at what frequency does it shake?",
+    input: ordersInput,
+    check: checkOrders,
+    compute: orders,
+  }),
+  model({
+    name: "spectrum",
+    asks: "Which frequencies are in a recording, and how do they go with the engine's speed?",
+    input: spectrumInput,
+    compute: answerSpectrum,
+  }),
+  model({
+    name: "match",
+    asks: "Which source explains which peak, and which test parts the ambiguous ones?",
+    input: matchInput,
+    check: checkMatch,
+    compute: match,
   }),
   model({
     name: "diagnose",

@@ -7,3 +7,4 @@ export * from "./measurement";
 export * from "./clearance";
 export * from "./setting";
 export * from "./powerunit";
+export * from "./vibration";
