@@ -2,7 +2,14 @@ import react from "@vitejs/plugin-react";
 import { defineConfig } from "vite";
 
 export default defineConfig({
-  plugins: [react()],
+  plugins: [
+    react(),
+    {
+      // Refusals speak our own words: the schema library's forty languages stay out of the bundle.
+      name: "one-language",
+      load: (id) => (/zod[\\/]v4[\\/]locales[\\/]index\.js$/.test(id) ? "export {};" : null),
+    },
+  ],
   build: {
     outDir: "dist/web",
     target: "es2022",

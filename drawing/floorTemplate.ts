@@ -1,5 +1,6 @@
-import makerjs from "makerjs";
+import type makerjs from "makerjs";
 import type { FloorSlotAnswer, FloorSlotInput } from "../core";
+import { drawingTools } from "./load";
 import { pdfOf } from "./pdf";
 
 /** Length of the bar a printed template is checked by, mm. */
@@ -17,12 +18,12 @@ type Line = readonly [name: string, from: [number, number], to: [number, number]
 
 const lines = (list: readonly Line[], layer: string): makerjs.IModel => ({
   layer,
-  paths: Object.fromEntries(list.map(([name, from, to]) => [name, new makerjs.paths.Line(from, to)])),
+  paths: Object.fromEntries(list.map(([name, from, to]) => [name, new (drawingTools().paths.Line)(from, to)])),
 });
 
 const words = (text: string, x: number, y: number): makerjs.IModel => ({
   layer: "words",
-  caption: { text, anchor: new makerjs.paths.Line([x, y], [x, y]) },
+  caption: { text, anchor: new (drawingTools().paths.Line)([x, y], [x, y]) },
 });
 
 /**
@@ -30,22 +31,23 @@ const words = (text: string, x: number, y: number): makerjs.IModel => ({
  * below it a bar to check the print by. Layers: cut, marks, words.
  */
 export function floorModel(input: FloorSlotInput, answer: FloorSlotAnswer): makerjs.IModel {
+  const maker = drawingTools();
   const { slot, holes } = answer;
   const [right, left] = [slot.centre.yMm - slot.widthMm / 2, slot.centre.yMm + slot.widthMm / 2];
-  const outline: makerjs.IModel = new makerjs.models.Rectangle(slot.lengthMm, slot.widthMm);
+  const outline: makerjs.IModel = new maker.models.Rectangle(slot.lengthMm, slot.widthMm);
   outline.origin = [slot.fromXMm, right];
   outline.layer = "cut";
   const lowest = Math.min(right, ...holes.map((h) => h.yMm - h.diameterMm / 2));
   const barY = lowest - GAP_MM;
   const barX = slot.centre.xMm - CALIBRATION_MM / 2;
   return {
-    units: makerjs.unitType.Millimeter,
+    units: maker.unitType.Millimeter,
     models: {
       slot: outline,
       holes: {
         layer: "cut",
         paths: Object.fromEntries(
-          holes.map((h) => [`hole ${h.name}`, new makerjs.paths.Circle([h.xMm, h.yMm], h.diameterMm / 2)]),
+          holes.map((h) => [`hole ${h.name}`, new maker.paths.Circle([h.xMm, h.yMm], h.diameterMm / 2)]),
         ),
       },
       centres: lines(
@@ -99,17 +101,18 @@ export function floorTemplate(
   input: FloorSlotInput,
   answer: FloorSlotAnswer,
 ): { svg: string; dxf: string; pdfBase64: string } {
+  const maker = drawingTools();
   const model = floorModel(input, answer);
   return {
-    svg: makerjs.exporter.toSVG(model, {
-      units: makerjs.unitType.Millimeter,
+    svg: maker.exporter.toSVG(model, {
+      units: maker.unitType.Millimeter,
       stroke: "#000",
       strokeWidth: "0.25mm",
       fontSize: "4",
       closingTags: true,
       useSvgPathOnly: false,
     }),
-    dxf: makerjs.exporter.toDXF(model, { units: makerjs.unitType.Millimeter, fontSize: 4 }),
+    dxf: maker.exporter.toDXF(model, { units: maker.unitType.Millimeter, fontSize: 4 }),
     pdfBase64: pdfOf(model, "Floor shifter template, full size").toString("base64"),
   };
 }

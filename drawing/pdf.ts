@@ -1,9 +1,5 @@
-import { createRequire } from "node:module";
-import type { default as PdfDocument } from "pdfkit";
-import makerjs from "makerjs";
-
-/** Loaded when the first sheet is drawn: fonts and all, it would make every start slower. */
-const load = createRequire(import.meta.url);
+import type makerjs from "makerjs";
+import { drawingTools, pdfTools } from "./load";
 
 const POINTS_PER_MM = 72 / 25.4;
 
@@ -23,8 +19,9 @@ const SHEETS: readonly [number, number][] = [
 
 /** One sheet with a drawing in millimetres at full size; the same drawing gives the same bytes. */
 export function pdfOf(model: makerjs.IModel, title: string): Buffer {
-  const Document = load("pdfkit") as typeof PdfDocument;
-  const box = makerjs.measure.modelExtents(model);
+  const maker = drawingTools();
+  const Document = pdfTools();
+  const box = maker.measure.modelExtents(model);
   if (!box) throw new RangeError("a drawing has lines");
   const need = [box.width + 2 * MARGIN_MM, box.height + 2 * MARGIN_MM];
   const [width, height] = SHEETS.find(([w, h]) => need[0] <= w && need[1] <= h) ?? need;
@@ -38,19 +35,19 @@ export function pdfOf(model: makerjs.IModel, title: string): Buffer {
   const top = (height + box.height) / 2 + box.low[1];
   const at = (p: makerjs.IPoint): [number, number] => [(left + p[0]) * POINTS_PER_MM, (top - p[1]) * POINTS_PER_MM];
   doc.lineWidth(0.25 * POINTS_PER_MM);
-  makerjs.model.walk(model, {
+  maker.model.walk(model, {
     onPath: ({ pathContext: path, offset }) => {
-      const moved = (p: makerjs.IPoint): [number, number] => at(makerjs.point.add(p, offset));
-      if (path.type === makerjs.pathType.Line) {
+      const moved = (p: makerjs.IPoint): [number, number] => at(maker.point.add(p, offset));
+      if (path.type === maker.pathType.Line) {
         doc.moveTo(...moved(path.origin)).lineTo(...moved((path as makerjs.IPathLine).end));
-      } else if (path.type === makerjs.pathType.Circle) {
+      } else if (path.type === maker.pathType.Circle) {
         doc.circle(...moved(path.origin), (path as makerjs.IPathCircle).radius * POINTS_PER_MM);
       } else throw new TypeError(`no way to draw a ${path.type}`);
       doc.stroke();
     },
   });
   doc.font("Helvetica").fontSize(4 * POINTS_PER_MM);
-  for (const caption of makerjs.model.getAllCaptionsOffset(model)) {
+  for (const caption of maker.model.getAllCaptionsOffset(model)) {
     const [x, y] = at(caption.anchor.origin);
     const half = doc.widthOfString(caption.text) / 2;
     doc.text(caption.text, x - half, y - 2 * POINTS_PER_MM, { lineBreak: false });

@@ -1,26 +1,35 @@
 import { Router, type RequestHandler } from "express";
-import multer, { MulterError } from "multer";
+import type { MulterError } from "multer";
 import { PHOTO_BYTES, photoKinds } from "../../contract";
 import type { Photos, PhotoSize } from "../photos";
 import { refuse } from "../services";
 
 const HASH = /^[0-9a-f]{64}$/;
 
-/** One file in a field called photo, in memory: it is packed anew before anything is written. */
-const oneFile = multer({
-  storage: multer.memoryStorage(),
-  limits: { fileSize: PHOTO_BYTES, files: 1, fields: 0 },
-}).single("photo");
+let reader: RequestHandler | null = null;
 
-const received: RequestHandler = (req, res, next) => {
-  oneFile(req, res, (error: unknown) => {
+/** One file in a field called photo, in memory: it is packed anew before anything is written. Loaded when it is first needed. */
+async function oneFile(): Promise<RequestHandler> {
+  if (!reader) {
+    const { default: multer } = await import("multer");
+    const limits = { fileSize: PHOTO_BYTES, files: 1, fields: 0 };
+    reader = multer({ storage: multer.memoryStorage(), limits }).single("photo");
+  }
+  return reader;
+}
+
+const isMulterError = (error: unknown): error is MulterError =>
+  error instanceof Error && error.name === "MulterError" && "code" in error;
+
+const received: RequestHandler = async (req, res, next) => {
+  (await oneFile())(req, res, (error: unknown) => {
     if (error === undefined) return next();
     try {
-      if (error instanceof MulterError && error.code === "LIMIT_FILE_SIZE") {
+      if (isMulterError(error) && error.code === "LIMIT_FILE_SIZE") {
         const most = `${PHOTO_BYTES / 1024 / 1024} MB`;
         refuse("too_large", "photo", Number(req.headers["content-length"]) || null, `a picture of up to ${most}`);
       }
-      const got = error instanceof MulterError ? (error.field ?? error.code) : null;
+      const got = isMulterError(error) ? (error.field ?? error.code) : null;
       refuse("invalid_input", "photo", got, `one file in the field photo: ${photoKinds.join(", ")}`);
     } catch (refused) {
       next(refused);
