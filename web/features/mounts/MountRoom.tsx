@@ -41,6 +41,7 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
   const [tab, setTab] = useState<keyof typeof TABS>("sets");
   const [picked, setPicked] = useState<string | null>(null);
   const [mountName, setMount] = useState<string | null>(null);
+  const [held, setHeld] = useState<string | null>(null);
   const [dialog, setDialog] = useState<"unit" | "set" | "look" | "working" | null>(null);
   const shownId = picked ?? room.chosen ?? room.sets[0]?.id ?? AS_IT_CAME;
   const shownSet = room.sets.find((s) => s.id === shownId) ?? null;
@@ -274,7 +275,8 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
             fresh={shownSet ? fresh : new Set()}
             onChoose={setMount}
             onMove={(name, xMm, yMm) => {
-              const near = unit.mounts.some((m) => m.name !== name && Math.hypot(m.xMm - xMm, m.yMm - yMm) < 20);
+              const near = unit.mounts.find((m) => m.name !== name && Math.hypot(m.xMm - xMm, m.yMm - yMm) < 20);
+              setHeld(near ? `${name} is held where it was: it would sit on ${near.name}` : null);
               if (near) return;
               patchUnit(
                 { mounts: unit.mounts.map((m) => (m.name === name ? { ...m, xMm, yMm } : m)) },
@@ -282,6 +284,11 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
               );
             }}
           />
+          {held && (
+            <p className="och mheld" role="alert">
+              {held}.
+            </p>
+          )}
           <FromTheSide
             unit={unit}
             now={now}

@@ -114,7 +114,6 @@ export function Photos({
         type="file"
         hidden
         accept="image/jpeg,image/png,image/webp"
-        capture="environment"
         aria-label={`Photo file of ${what}`}
         onChange={(e) => {
           const file = e.target.files?.[0];

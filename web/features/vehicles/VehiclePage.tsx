@@ -204,6 +204,13 @@ function Odometer({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {
       <div style={{ width: 180, marginTop: 8 }}>
         <OdometerField vehicle={vehicle} edit={edit} />
       </div>
+      {(vehicle.powerUnit?.nextLook?.km != null || vehicle.powerUnit?.nextLook?.date) && (
+        <p className="lb" style={{ marginTop: 8 }}>
+          Look at the mounts again
+          {vehicle.powerUnit.nextLook.km != null && ` at ${units.show(vehicle.powerUnit.nextLook.km, "distance")}`}
+          {vehicle.powerUnit.nextLook.date && `, or on ${dateText(vehicle.powerUnit.nextLook.date)}`}.
+        </p>
+      )}
     </section>
   );
 }

@@ -1,0 +1,61 @@
+import { describe, expect, it } from "vitest";
+import { defaultKnowledge } from "../../../core";
+import { changesOf, importKnowledge, newItemId, withCell, withItem, withoutItem } from "./editing";
+
+describe("editing the table behind Ask", () => {
+  it("keeps nothing where nothing differs", () => {
+    expect(changesOf(defaultKnowledge)).toBeNull();
+    const own = withItem(defaultKnowledge, "faults", { ...defaultKnowledge.faults[0], prior: 9 });
+    expect(changesOf(own)?.faults).toEqual([{ ...defaultKnowledge.faults[0], prior: 9 }]);
+    expect(changesOf(withItem(own, "faults", defaultKnowledge.faults[0]))).toBeNull();
+  });
+
+  it("does without an item and whatever spoke of it", () => {
+    const own = withoutItem(defaultKnowledge, "wobbleLoose");
+    expect(own.observations.some((o) => o.id === "wobbleLoose")).toBe(false);
+    expect(own.tests.some((t) => t.results.includes("wobbleLoose"))).toBe(false);
+    expect(Object.values(own.table).some((row) => "wobbleLoose" in row)).toBe(false);
+    const noFault = withoutItem(defaultKnowledge, "mountLeft");
+    expect(noFault.table.mountLeft).toBeUndefined();
+  });
+
+  it("sets and empties a cell", () => {
+    const set = withCell<string>({ a: { x: "often" } }, "a", "y", "rarely");
+    expect(set).toEqual({ a: { x: "often", y: "rarely" } });
+    expect(withCell(set, "a", "x", null)).toEqual({ a: { y: "rarely" } });
+    expect(withCell<string>(undefined, "b", "x", "never")).toEqual({ b: { x: "never" } });
+  });
+
+  it("makes ids that are new and say what they are", () => {
+    expect(newItemId(defaultKnowledge, "The knob buzzes at 2000")).toBe("ownTheKnobBuzzesAt");
+    const own = withItem(defaultKnowledge, "faults", { id: "ownKnob", label: "Knob", prior: 1 });
+    expect(newItemId(own, "Knob!")).toBe("ownKnob2");
+    expect(newItemId(defaultKnowledge, "§§")).toBe("ownItem");
+  });
+
+  it.each<[string, (k: Record<string, unknown>) => unknown, string]>([
+    ["a probability out of range", (k) => ({ ...k, words: { ...defaultKnowledge.words, often: 1 } }), "words.often"],
+    ["an id twice", (k) => ({ ...k, faults: [...defaultKnowledge.faults, defaultKnowledge.faults[0]] }), "faults["],
+    [
+      "a row of no fault",
+      (k) => ({ ...k, table: { ...defaultKnowledge.table, nobody: { vibIdle: "often" } } }),
+      "table.nobody",
+    ],
+    [
+      "a cell of nothing seen",
+      (k) => ({ ...k, table: { mountLeft: { nothing: "often" } } }),
+      "table.mountLeft.nothing",
+    ],
+    [
+      "a test without a result",
+      (k) => ({ ...k, tests: [{ ...defaultKnowledge.tests[0], results: [] }] }),
+      "tests[0].results",
+    ],
+    ["a list for a root", () => [], "accepted: an object"],
+  ])("refuses %s and names the field", (_what, change, says) => {
+    const read = importKnowledge(
+      JSON.stringify(change(structuredClone(defaultKnowledge) as unknown as Record<string, unknown>)),
+    );
+    expect(read.ok ? "" : read.why).toContain(says);
+  });
+});

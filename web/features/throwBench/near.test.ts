@@ -1,0 +1,158 @@
+import { describe, expect, it } from "vitest";
+import type { Obstacle } from "../../../core";
+import { isRefusal } from "../../../contract";
+import { withTravel } from "./bench";
+import { exampleGearbox, exampleSetups } from "./example";
+import { readLevers, writeLevers } from "./files";
+import {
+  bodyOf,
+  freeName,
+  gripsOf,
+  movedObstacle,
+  nearOf,
+  NOTHING_NEAR,
+  PRESETS,
+  seenFrom,
+  USUAL_BODY,
+  withGrip,
+} from "./near";
+import { atNotch, notchAnswer, USUAL_NOTCHES } from "./NotchStrip";
+import { notchPieces } from "./sentence";
+
+const tube: Obstacle = { name: "tube", kind: "circle", xMm: 10, zMm: -120, radiusMm: 20 };
+const box: Obstacle = {
+  name: "box",
+  kind: "polygon",
+  points: [
+    { xMm: 0, zMm: 0 },
+    { xMm: 10, zMm: 0 },
+    { xMm: 10, zMm: 10 },
+  ],
+};
+
+describe("what stands near", () => {
+  it("moves as a whole or by its grips, and stays on the sheet", () => {
+    for (const preset of PRESETS) {
+      const o = preset.make("x");
+      const moved = movedObstacle(o, { xMm: 5, zMm: -7 });
+      gripsOf(o).forEach((g, i) => {
+        expect(gripsOf(moved)[i].at).toEqual({ xMm: g.at.xMm + 5, zMm: g.at.zMm - 7 });
+      });
+      const [first] = gripsOf(o);
+      expect(gripsOf(withGrip(o, first.key, { xMm: 1e6, zMm: -1e6 }))[0].at).toEqual({ xMm: 4900, zMm: -4900 });
+      expect(movedObstacle(moved, { xMm: 5, zMm: -7 }, -1)).toEqual(o);
+    }
+    expect(gripsOf(box)).toHaveLength(3);
+  });
+
+  it("gets a name of its own", () => {
+    expect(freeName("prop shaft, with its whirl", [])).toBe("prop shaft");
+    expect(freeName("prop shaft, with its whirl", [{ ...tube, name: "prop shaft" }])).toBe("prop shaft 2");
+    expect(freeName("console, rear edge", [])).toBe("console, rear edge");
+  });
+
+  it("is seen from each lever's own pivot, whose tail stands out past its own pin", () => {
+    expect(seenFrom({ xMm: 10, zMm: 20 }, [tube])[0]).toMatchObject({ xMm: 0, zMm: -140 });
+    const [old] = exampleSetups("direct");
+    expect(bodyOf(old, USUAL_BODY).tailDepthMm).toBeCloseTo(Math.hypot(old.lever.pin.xMm, old.lever.pin.zMm) + 10, 9);
+  });
+
+  it("has no gap where nothing stands, and the same from a raised pivot as from a lowered tube", () => {
+    const gearbox = exampleGearbox("direct");
+    const [old] = exampleSetups("direct");
+    expect(nearOf(gearbox, old, NOTHING_NEAR)).toBeNull();
+    const near = { ...NOTHING_NEAR, obstacles: [tube] };
+    const raised = nearOf(gearbox, { ...old, pivot: { xMm: 0, zMm: 15 } }, near);
+    const lowered = nearOf(gearbox, old, { ...near, obstacles: [{ ...tube, zMm: -135 }] });
+    expect(raised?.least.gapMm).toBeCloseTo(lowered?.least.gapMm ?? 0, 9);
+  });
+});
+
+describe("an adjustable lever", () => {
+  const gearbox = exampleGearbox("direct");
+  const [old, short] = exampleSetups("direct");
+  const adjustable = { ...short, notches: USUAL_NOTCHES };
+
+  it("is the same lever taken at a notch as reckoned at it", () => {
+    const answer = notchAnswer(gearbox, adjustable, old, NOTHING_NEAR);
+    if (isRefusal(answer)) throw new Error(answer.error.message);
+    const third = answer.notches[2];
+    const taken = atNotch(adjustable, third.notchMm);
+    const again = notchAnswer(gearbox, { ...adjustable, ...taken }, old, NOTHING_NEAR);
+    if (isRefusal(again)) throw new Error(again.error.message);
+    // Its list is counted from where it now stands: the third is where it is.
+    expect(again.notches[2]).toMatchObject({ notchMm: 0, neutralDeg: 0 });
+    again.notches.forEach((n, i) => expect(n.throwMm).toBeCloseTo(answer.notches[i].throwMm ?? 0, 6));
+    expect(atNotch(short, 5)).toBeNull();
+  });
+
+  it("is told in the trade's words", () => {
+    const words = (n: object, near = true): string =>
+      notchPieces(
+        {
+          reductionPct: 28.4,
+          effortFactor: 1.4,
+          gapMm: 2.35,
+          obstacle: "prop shaft",
+          gear: "2",
+          neutralDeg: 0,
+          ...n,
+        } as never,
+        near,
+        (mm) => mm.toFixed(1),
+        "mm",
+      )
+        .map((p) => (typeof p === "string" ? p : "strong" in p ? p.strong : `${p.figure} ${p.unit ?? ""}`.trim()))
+        .join("");
+    expect(words({}).replace(/\u202f/g, " ")).toBe(
+      "28 % shorter, 1.40 times the effort, clears the prop shaft by 2.4 mm in second.",
+    );
+    expect(words({ gapMm: -1, gear: "N" })).toContain("touches the prop shaft in neutral");
+    expect(words({ neutralDeg: -2 }, false)).toContain("In neutral it leans 2.0° forward");
+  });
+});
+
+describe("levers as a file", () => {
+  const gearbox = exampleGearbox("rod");
+  const setups = exampleSetups("rod");
+
+  it("comes back as it was written", () => {
+    const read = readLevers(writeLevers(gearbox, setups));
+    expect(read.ok).toBe(true);
+    if (!read.ok) return;
+    expect(read.file.gearbox).toEqual(gearbox);
+    expect(read.file.levers.map((l) => l.lever)).toEqual(setups.map((s) => s.lever));
+  });
+
+  it.each<[string, (file: Record<string, unknown>) => unknown, string]>([
+    ["a field it does not know", (f) => ({ ...f, colour: "red" }), "colour"],
+    ["no levers", (f) => ({ ...f, levers: [] }), "levers"],
+    [
+      "a knob on the pivot",
+      (f) => ({ ...f, levers: [{ name: "x", lever: { ...setups[0].lever, knob: { xMm: 0, zMm: 0 } } }] }),
+      "levers[0].lever.knob",
+    ],
+    [
+      "a gear in no column",
+      (f) => ({ ...f, gearbox: { ...gearbox, gears: [{ gear: "1", column: "?", travelMm: 3 }] } }),
+      "gearbox.gears[0].column",
+    ],
+  ])("refuses %s at its path", (_what, change, path) => {
+    const read = readLevers(
+      JSON.stringify(change(JSON.parse(writeLevers(gearbox, setups)) as Record<string, unknown>)),
+    );
+    expect(read.ok ? "" : read.why).toContain(path);
+  });
+
+  it("refuses what is not JSON", () =>
+    expect(readLevers("{")).toEqual({ ok: false, why: "This file is not JSON text." }));
+});
+
+describe("rail travel found", () => {
+  it("goes to every gear on its own side", () => {
+    const moved = withTravel(exampleGearbox("direct"), 11.1125, 10.5);
+    expect(new Set(moved.gears.map((g) => g.travelMm))).toEqual(new Set([11.1125, -10.5]));
+    const arm = withTravel(exampleGearbox("arm"), 20, 18);
+    expect(arm.gears.every((g) => g.travelMm === undefined && (g.travelDeg === 20 || g.travelDeg === -18))).toBe(true);
+  });
+});
