@@ -15,7 +15,18 @@ import { Inspection, SetDialog, UnitDialog } from "./Dialogs";
 import { Gauges, type GaugeReading } from "./Gauges";
 import { MountStrip } from "./MountStrip";
 import { Idle, Modes, setNameOf, TradeOff } from "./Panels";
-import { changeOf, compareSets, heightPlace, heightsOf, modesOf, NO_ROOM, PRESETS, sagOf, shaftsOf } from "./room";
+import {
+  changeOf,
+  compareSets,
+  heightPlace,
+  heightsOf,
+  modesOf,
+  NO_ROOM,
+  PRESETS,
+  sagOf,
+  shaftsOf,
+  shaftTrouble,
+} from "./room";
 import { FromAbove, FromTheSide } from "./Views";
 import "../throwBench/bench.css";
 import "../set/set.css";
@@ -87,6 +98,7 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
   const then = now && sagOf(unit, heights, fresh);
   const shaftsNow = shaftsOf(unit, null, null);
   const shaftsThen = shaftsOf(unit, now, then);
+  const noRoom = shaftTrouble(unit, null, null) ?? shaftTrouble(unit, now, then);
   const answer = compared && !isRefusal(compared) ? compared : null;
   const own = answer?.sets.find((s) => s.name === shownId) ?? null;
   const worst = heights.reduce<(typeof heights)[number] | null>(
@@ -287,6 +299,11 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
           {held && (
             <p className="och mheld" role="alert">
               {held}.
+            </p>
+          )}
+          {noRoom && (
+            <p className="och mheld" role="alert">
+              {noRoom}.
             </p>
           )}
           <FromTheSide

@@ -12,6 +12,23 @@ const LARGER = 4;
 
 const WARN_MM = 5;
 
+/** The shaft behind the flange, seen from above and as long as the paper lets it be. */
+function shaftFromAbove(unit: RoomUnit, f: ReturnType<typeof frameOf>): string {
+  const flange = flangeOf(unit);
+  const back = Math.min(unit.shafts[1].lengthMm ?? Infinity, (f.x(flange.xMm) - 12) / f.scale);
+  // Plan plus turns the front end to the left, so the rear end goes to the right.
+  const bend = ((unit.shafts[1].planDeg - unit.shafts[0].planDeg) * Math.PI) / 180;
+  return `M${f.x(flange.xMm)} ${f.y(0)}L${f.x(flange.xMm - back * Math.cos(bend))} ${f.y(-back * Math.sin(bend))}`;
+}
+
+/** How the joints stand seen from above, in words. */
+function inPlan(unit: RoomUnit): string {
+  const bends = unit.shafts.slice(1).map((s, i) => Math.abs(s.planDeg - unit.shafts[i].planDeg));
+  return bends.every((b) => b === 0)
+    ? "shafts in one line from above"
+    : `from above: ${bends.map((b, i) => `joint ${i + 1} at ${formatNumber(b, 1)}°`).join(", ")}`;
+}
+
 /** The unit from above: mounts where they sit, with the height each has left. They are dragged to where they are. */
 export function FromAbove({
   unit,
@@ -57,6 +74,14 @@ export function FromAbove({
         heights in {units.label("length")}; left is up
       </text>
       <path className="ctr" d={`M${f.x(flangeOf(unit).xMm) - 120} ${f.y(0)}H${W - 12}`} />
+      {unit.shafts.length > 1 && (
+        <>
+          <path className="old" d={shaftFromAbove(unit, f)} />
+          <text className="cap" x="14" y={TOP - 12}>
+            {inPlan(unit)}
+          </text>
+        </>
+      )}
       <path className="ref" d={`M${path}Z`} />
       {unit.mounts.map((m) => {
         const h = heights.find((x) => x.mount.name === m.name);

@@ -15,6 +15,7 @@ import {
 } from "../../../contract";
 import {
   byLoss,
+  formatNumber,
   driveline,
   mountCompare,
   mountModes,
@@ -131,13 +132,7 @@ export const flangeOf = (unit: RoomUnit): { name: string; xMm: number; yMm: numb
   zMm: unit.com.zMm - 60,
 });
 
-/** The shaft line with the gearbox tilted and its flange moved as the sags say; null where there is none. */
-export function shaftsOf(
-  unit: RoomUnit,
-  now: MountSagAnswer | null,
-  then: MountSagAnswer | null,
-): DrivelineAnswer | null {
-  if (unit.shafts.length < 2) return null;
+const askShaftsOf = (unit: RoomUnit, now: MountSagAnswer | null, then: MountSagAnswer | null) => {
   const tilt = now && then ? (then.tiltDeg ?? 0) - (now.tiltDeg ?? 0) : 0;
   const rise = now && then ? now.points[0].dropMm - then.points[0].dropMm : 0;
   const shafts = unit.shafts.map(({ lengthMm, ...s }, i) => ({
@@ -150,16 +145,43 @@ export function shaftsOf(
           ? s.sideDeg + (Math.atan(rise / lengthMm) * 180) / Math.PI
           : s.sideDeg,
   }));
-  return ok(
-    askShafts({
-      rpm: unit.shaftRpm,
-      shafts,
-      joints:
-        unit.joints.slice(0, shafts.length - 1).length === shafts.length - 1
-          ? unit.joints.slice(0, shafts.length - 1)
-          : undefined,
-    }),
-  );
+  return askShafts({
+    rpm: unit.shaftRpm,
+    shafts,
+    joints:
+      unit.joints.slice(0, shafts.length - 1).length === shafts.length - 1
+        ? unit.joints.slice(0, shafts.length - 1)
+        : undefined,
+  });
+};
+
+/** The shaft line with the gearbox tilted and its flange moved as the sags say; null where there is none. */
+export const shaftsOf = (
+  unit: RoomUnit,
+  now: MountSagAnswer | null,
+  then: MountSagAnswer | null,
+): DrivelineAnswer | null => (unit.shafts.length < 2 ? null : ok(askShaftsOf(unit, now, then)));
+
+/** A single Cardan joint's yokes touch near this angle (common practice, no source). */
+const YOKES_TOUCH_DEG = 30;
+
+/**
+ * Why the shafts have no room as the figures stand, or null where they have.
+ *
+ * Either an angle leaves what the shaft line can be reckoned for, or a joint's yokes would touch.
+ */
+export function shaftTrouble(unit: RoomUnit, now: MountSagAnswer | null, then: MountSagAnswer | null): string | null {
+  if (unit.shafts.length < 2) return null;
+  const line = askShaftsOf(unit, now, then);
+  if (isRefusal(line)) {
+    const at = /^shafts\[(\d+)\]/.exec(line.error.field ?? "");
+    const name = at ? unit.shafts[Number(at[1])]?.name : null;
+    return `${name ? `The ${name}` : "The line of shafts"} has no room: ${typeof line.error.got === "number" ? formatNumber(line.error.got, 1) : "something else"} given, ${line.error.accepts} possible`;
+  }
+  const bent = line.joints.find((j) => j.kind === "cardan" && j.angleDeg > YOKES_TOUCH_DEG);
+  return bent
+    ? `The shafts have no room: ${bent.from} to ${bent.to} would stand at ${formatNumber(bent.angleDeg, 1)}°, and a joint’s yokes touch near ${YOKES_TOUCH_DEG}°. Look at the angles and lengths again`
+    : null;
 }
 
 const mountsWith = (unit: RoomUnit, changes: Record<string, MountChange>) =>
