@@ -7,12 +7,19 @@ interface Manifest {
   version: string;
   license?: string | { type: string };
   licenses?: { type: string }[];
+  licence?: string;
   dependencies?: Record<string, string>;
 }
 
 const read = (folder: string): Manifest => JSON.parse(readFileSync(join(folder, "package.json"), "utf8")) as Manifest;
-const licenceOf = ({ license, licenses }: Manifest): string =>
-  typeof license === "string" ? license : (license?.type ?? licenses?.map((l) => l.type).join(" or ") ?? "not stated");
+/** The first line of a package's own licence text, for packages whose manifest says nothing. */
+function titleOf(folder: string): string | null {
+  const file = readdirSync(folder).find((f) => /^licen[cs]e/i.test(f));
+  const line = file && readFileSync(join(folder, file), "utf8").trimStart().split("\n", 1)[0].trim();
+  return line ? `${line} (from its licence text)` : null;
+}
+const stated = ({ license, licenses }: Manifest): string | undefined =>
+  typeof license === "string" ? license : (license?.type ?? licenses?.map((l) => l.type).join(" or "));
 
 const found = new Map<string, Manifest>();
 /** Walks what is needed at run time, as the packages are laid out on disk. */
@@ -30,13 +37,13 @@ function walk(name: string, from: string[]): void {
   const manifest = read(folder);
   const key = `${manifest.name} ${manifest.version}`;
   if (found.has(key)) return;
-  found.set(key, manifest);
+  found.set(key, { ...manifest, licence: stated(manifest) ?? titleOf(folder) ?? "not stated" });
   for (const next of Object.keys(manifest.dependencies ?? {})) walk(next, [folder, ...from]);
 }
 for (const name of Object.keys(read(".").dependencies ?? {})) walk(name, ["."]);
 
 const rows = [...found.values()].sort((a, b) => a.name.localeCompare(b.name) || a.version.localeCompare(b.version));
-const unknown = rows.filter((m) => licenceOf(m) === "not stated");
+const unknown = rows.filter((m) => m.licence === "not stated");
 writeFileSync(
   "docs/licences.md",
   [
@@ -47,7 +54,7 @@ writeFileSync(
     "",
     "| Package | Version | Licence |",
     "| --- | --- | --- |",
-    ...rows.map((m) => `| ${m.name} | ${m.version} | ${licenceOf(m)} |`),
+    ...rows.map((m) => `| ${m.name} | ${m.version} | ${m.licence} |`),
     "",
   ].join("\n"),
 );

@@ -95,7 +95,7 @@ export function GatedTool(props: ToolProps) {
               onCommit={(armMm) => set({ gearbox: { ...input.gearbox, armMm } })}
             />
             <QuantityField
-              label="gearbox pivot, forward"
+              label="gearbox, forward"
               kind="length"
               base={input.gearbox.pivot.xMm}
               min={-5000}
@@ -105,7 +105,7 @@ export function GatedTool(props: ToolProps) {
               }
             />
             <QuantityField
-              label="gearbox pivot, up"
+              label="gearbox, up"
               kind="length"
               base={input.gearbox.pivot.zMm}
               min={-5000}
@@ -305,7 +305,7 @@ function Holes({ label, value, onCommit }: { label: string; value: number[]; onC
     onCommit(read);
   };
   return (
-    <label className="field" style={{ gridColumn: "span 2" }}>
+    <label className="field" style={{ gridColumn: "1 / -1" }}>
       <span className="lb">{label}, mm from its pivot</span>
       <Input
         value={draft ?? value.join(", ")}
