@@ -1,5 +1,5 @@
 import { Button, Input } from "antd";
-import { useState } from "react";
+import { memo, useState } from "react";
 import { asked, checkNotch, isRefusal, notchInput, type Notches } from "../../../contract";
 import { formatNumber, loweredLever, notch, type Gearbox, type NotchBreak, type NotchResult } from "../../../core";
 import { useUnits } from "../../format/units";
@@ -61,7 +61,7 @@ export function atNotch(setup: BenchSetup, mm: number): Pick<BenchSetup, "lever"
 }
 
 /** The settings of an adjustable lever, side by side: throw, effort, gap, and which limit each breaks. */
-export function NotchStrip({
+export const NotchStrip = memo(function NotchStrip({
   setup,
   near,
   answer,
@@ -250,7 +250,7 @@ export function NotchStrip({
       </details>
     </section>
   );
-}
+});
 
 /** A gap against its limit: the bar is the gap, the tick the limit, hatch where it touches. */
 function GapBar({ n, limitMm, show }: { n: NotchResult; limitMm: number; show: (mm: number) => string }) {

@@ -1,5 +1,5 @@
 import { Button, Modal } from "antd";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { flushSync } from "react-dom";
 import { isRefusal } from "../../../contract";
 import type { CompareLimits, Gearbox, Obstacle, Point } from "../../../core";
@@ -114,7 +114,7 @@ export function ThrowBench(props: ThrowBenchProps) {
   const near = nearDraft ?? props.near;
   const clearance = useMemo(() => nearOf(gearbox, selected, near), [gearbox, selected, near]);
   const oldClearance = useMemo(() => nearOf(gearbox, old, near), [gearbox, old, near]);
-  const { onNear } = props;
+  const { onNear, onImport, extra, currency } = props;
   const moveNear = useCallback(
     (obstacle: Obstacle, done: boolean) => {
       const next = { ...near, obstacles: near.obstacles.map((o) => (o.name === obstacle.name ? obstacle : o)) };
@@ -270,6 +270,99 @@ export function ThrowBench(props: ThrowBenchProps) {
     least: clearance?.least ?? null,
   });
   const chosenObstacle = near.obstacles.find((o) => o.name === nearChosen);
+  // What a drag does not change is not built again for it; figures beside the drawing follow a breath later.
+  const list = useMemo(
+    () => (
+      <ul className="setups">
+        {setups.map((s) => {
+          const t = result.levers.get(s.id)?.throws.find((x) => x.from === shownPair.from && x.to === shownPair.to);
+          const note = s === old ? "reference" : s.id === chosenId ? "chosen" : priceText(s, currency);
+          return (
+            <li key={s.id} className={s.id === selected.id ? "cur" : undefined}>
+              <button
+                type="button"
+                className="pick"
+                aria-pressed={s.id === selected.id}
+                onClick={() => {
+                  setPicked(s.id);
+                  setShownNotch(null);
+                }}
+              >
+                <LineSample kind={s === old ? "old" : s.id === selected.id ? "cand" : "other"} />
+                <b>{s.name}</b>
+                <small>
+                  {note}
+                  <span className="n">{t?.throwMm == null ? "none" : units.bare(t.throwMm, "length")}</span>
+                </small>
+              </button>
+              <SlotSwitch
+                on={s.shown}
+                label={`Show ${s.name}`}
+                onChange={(shown) => onPatch(s.id, { shown }, `${shown ? "Show" : "Hide"} ${s.name}`)}
+              />
+            </li>
+          );
+        })}
+      </ul>
+    ),
+    [setups, result, shownPair.from, shownPair.to, old, chosenId, selected.id, units, onPatch, currency],
+  );
+  const addBlock = useMemo(
+    () => (
+      <div className="add">
+        {addKey}
+        <Button block onClick={() => setGuide(true)}>
+          How to measure
+        </Button>
+        <Button block onClick={() => setTaping(true)}>
+          Rail travel from a tape
+        </Button>
+        <LeverFiles gearbox={gearbox} setups={setups} onImport={onImport} />
+        {extra}
+      </div>
+    ),
+    [addKey, gearbox, setups, onImport, extra],
+  );
+  const lateNear = useDeferredValue(near);
+  const lateClearance = useDeferredValue(clearance);
+  const nearList = useMemo(
+    () => (
+      <NearList
+        near={lateNear}
+        clearance={lateClearance}
+        chosen={nearChosen}
+        sweep={sweep}
+        onChoose={chooseNear}
+        onSweep={setSweep}
+        onChange={onNear}
+      />
+    ),
+    [lateNear, lateClearance, nearChosen, sweep, chooseNear, onNear],
+  );
+  const lateObstacle = lateNear.obstacles.find((o) => o.name === nearChosen);
+  const nearStrip = useMemo(
+    () =>
+      lateObstacle && (
+        <NearStrip
+          key={lateObstacle.name}
+          near={lateNear}
+          obstacle={lateObstacle}
+          clearance={lateClearance}
+          onChange={(next, label, name) => {
+            onNear(next, label);
+            if (name) setNearChosen(name);
+          }}
+          onRemove={() => {
+            onNear(
+              { ...lateNear, obstacles: lateNear.obstacles.filter((o) => o.name !== lateObstacle.name) },
+              `${lateObstacle.name} taken away`,
+            );
+            chooseNear(null);
+          }}
+        />
+      ),
+    [lateNear, lateObstacle, lateClearance, onNear, chooseNear],
+  );
   const sign = (name: string): number => {
     const g = gearbox.gears.find((x) => x.gear === name);
     return g?.travelMm ?? g?.travelDeg ?? 0;
@@ -301,57 +394,9 @@ export function ThrowBench(props: ThrowBenchProps) {
               {gearShort(shownPair.from)} to {gearShort(shownPair.to)}, {units.label("length")}
             </span>
           </h2>
-          <ul className="setups">
-            {setups.map((s) => {
-              const t = result.levers.get(s.id)?.throws.find((x) => x.from === shownPair.from && x.to === shownPair.to);
-              const note = s === old ? "reference" : s.id === chosenId ? "chosen" : priceText(s, props.currency);
-              return (
-                <li key={s.id} className={s.id === selected.id ? "cur" : undefined}>
-                  <button
-                    type="button"
-                    className="pick"
-                    aria-pressed={s.id === selected.id}
-                    onClick={() => {
-                      setPicked(s.id);
-                      setShownNotch(null);
-                    }}
-                  >
-                    <LineSample kind={s === old ? "old" : s.id === selected.id ? "cand" : "other"} />
-                    <b>{s.name}</b>
-                    <small>
-                      {note}
-                      <span className="n">{t?.throwMm == null ? "none" : units.bare(t.throwMm, "length")}</span>
-                    </small>
-                  </button>
-                  <SlotSwitch
-                    on={s.shown}
-                    label={`Show ${s.name}`}
-                    onChange={(shown) => onPatch(s.id, { shown }, `${shown ? "Show" : "Hide"} ${s.name}`)}
-                  />
-                </li>
-              );
-            })}
-          </ul>
-          <div className="add">
-            {addKey}
-            <Button block onClick={() => setGuide(true)}>
-              How to measure
-            </Button>
-            <Button block onClick={() => setTaping(true)}>
-              Rail travel from a tape
-            </Button>
-            <LeverFiles gearbox={gearbox} setups={setups} onImport={props.onImport} />
-            {props.extra}
-          </div>
-          <NearList
-            near={near}
-            clearance={clearance}
-            chosen={nearChosen}
-            sweep={sweep}
-            onChoose={chooseNear}
-            onSweep={setSweep}
-            onChange={onNear}
-          />
+          {list}
+          {addBlock}
+          {nearList}
         </div>
         <div className="sheetbox">
           <nav className="sheettabs" aria-label="View of the lever">
@@ -408,7 +453,7 @@ export function ThrowBench(props: ThrowBenchProps) {
         <NotchStrip
           key={`notches-${selected.id}`}
           setup={kept}
-          near={near}
+          near={props.near}
           answer={notched}
           shown={notch}
           onShow={setShownNotch}
@@ -417,23 +462,7 @@ export function ThrowBench(props: ThrowBenchProps) {
         />
       )}
       {chosenObstacle ? (
-        <NearStrip
-          key={chosenObstacle.name}
-          near={near}
-          obstacle={chosenObstacle}
-          clearance={clearance}
-          onChange={(next, label, name) => {
-            onNear(next, label);
-            if (name) setNearChosen(name);
-          }}
-          onRemove={() => {
-            onNear(
-              { ...near, obstacles: near.obstacles.filter((o) => o.name !== chosenObstacle.name) },
-              `${chosenObstacle.name} taken away`,
-            );
-            chooseNear(null);
-          }}
-        />
+        nearStrip
       ) : (
         <PointStrip
           key={selected.id}
