@@ -94,6 +94,22 @@ test("the table behind Ask: a symptom of our own, a bad file refused, a good one
   await expect(page.getByText("3 changes of our own")).toBeVisible();
   await expect(refused).toBeHidden();
 
+  // A test done the shop's own way.
+  await page.getByRole("tab", { name: "Tests" }).click();
+  const how = page.getByLabel("how it is done, a step a line");
+  const usual = await how.inputValue();
+  expect(usual.split("\n").length).toBeGreaterThan(1);
+  await how.fill("Chock the wheels.\n\nRock the lever.");
+  await page.getByLabel("caution, before anyone begins").fill("Nobody under it.");
+  await page.getByLabel("caution, before anyone begins").press("Tab");
+  await expect(how).toHaveValue("Chock the wheels.\nRock the lever.");
+  await saved(page);
+  await how.fill("");
+  await how.press("Tab");
+  await page.getByLabel("caution, before anyone begins").fill("");
+  await page.getByLabel("caution, before anyone begins").press("Tab");
+  await expect(how).toHaveValue(usual);
+
   // Ask in a job goes by the shop's table.
   await openJob(page, 219, "ask");
   await expect(page.getByRole("button", { name: /^The knob buzzes at 2000/ })).toBeVisible();

@@ -56,6 +56,14 @@ const reason = z
   .string({ error: () => `${ACCEPTS}text of up to 400 characters` })
   .max(400, { error: () => `${ACCEPTS}text of up to 400 characters` });
 
+const howTos = z.record(
+  text(),
+  z.strictObject({
+    steps: list(reason.min(1, { error: () => `${ACCEPTS}a step in words` }), 0, 12),
+    caution: reason.optional(),
+  }),
+);
+
 export const knowledgeSchema = z.strictObject({
   about: z.string().max(2000).optional(),
   words: z
@@ -72,6 +80,11 @@ export const knowledgeSchema = z.strictObject({
   tests: list(benchTest, 0, 200),
   table: z.record(text(), z.record(text(), likelihood)),
   reasons: z.record(text(), z.record(text(), reason)).optional(),
+}) satisfies z.ZodType<Knowledge>;
+
+/** A shop's table as it goes to a file and comes back: with the shop's own ways of doing the tests. */
+export const shopKnowledgeSchema = knowledgeSchema.extend({
+  howTos: howTos.optional(),
 }) satisfies z.ZodType<Knowledge>;
 
 /** What a shop changed against the standard table. */
@@ -91,6 +104,7 @@ export const knowledgeChanges = z.strictObject({
   removed: list(text(), 0, 900).optional(),
   table: z.record(text(), z.record(text(), likelihood.nullable())).optional(),
   reasons: z.record(text(), z.record(text(), reason)).optional(),
+  howTos: howTos.optional(),
 }) satisfies z.ZodType<KnowledgeChanges>;
 
 export const diagnoseInput = z.strictObject({
@@ -143,6 +157,9 @@ export function checkKnowledge(k: Knowledge, path = "knowledge"): Refusal | null
     const stray = Object.keys(row).find((o) => !observations.has(o));
     if (stray) return refusal("invalid_input", `${at}table.${fault}.${stray}`, stray, "the id of an observation");
   }
+  const tests = new Set(k.tests.map((t) => t.id));
+  const idle = Object.keys(k.howTos ?? {}).find((id) => !tests.has(id));
+  if (idle) return refusal("invalid_input", `${at}howTos.${idle}`, idle, "the id of a test");
   return null;
 }
 

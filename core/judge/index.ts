@@ -5,6 +5,7 @@ export type {
   Applies,
   BenchTest,
   Fault,
+  HowTo,
   Knowledge,
   LayoutOfTable,
   Likelihood,

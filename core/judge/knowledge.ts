@@ -44,6 +44,12 @@ export interface BenchTest {
   applies?: Applies;
 }
 
+/** How a test is done, step by step, and the caution that belongs to it. */
+export interface HowTo {
+  steps: string[];
+  caution?: string;
+}
+
 export interface Knowledge {
   about?: string;
   words: Record<LikelihoodWord, number>;
@@ -54,6 +60,8 @@ export interface Knowledge {
   table: Record<string, Record<string, Likelihood>>;
   /** Why a fault shows so, for people. */
   reasons?: Record<string, Record<string, string>>;
+  /** The shop's own way of doing a test, by the test's id; for people. */
+  howTos?: Record<string, HowTo>;
 }
 
 /** The table the program comes with: engineering judgement, the shop's to change. */

@@ -1,4 +1,4 @@
-import type { BenchTest, Fault, Knowledge, Likelihood, LikelihoodWord, Observable } from "./knowledge";
+import type { BenchTest, Fault, HowTo, Knowledge, Likelihood, LikelihoodWord, Observable } from "./knowledge";
 
 /** What a shop changed against the standard table. Small, so that each change can stand in the history whole. */
 export interface KnowledgeChanges {
@@ -13,6 +13,7 @@ export interface KnowledgeChanges {
   table?: Record<string, Record<string, Likelihood | null>>;
   /** Cells; empty text takes a standard reason away. */
   reasons?: Record<string, Record<string, string>>;
+  howTos?: Record<string, HowTo>;
 }
 
 type Cells<T> = Record<string, Record<string, T>>;
@@ -54,16 +55,20 @@ export function withChanges(standard: Knowledge, changes: KnowledgeChanges | nul
   const known = new Set(observations.map((o) => o.id));
   const suspects = new Set(faults.map((f) => f.id));
   const keep = (fault: string, observation: string): boolean => suspects.has(fault) && known.has(observation);
+  const tests = overlay(standard.tests, changes.tests, removed)
+    .map((t) => ({ ...t, results: t.results.filter((r) => known.has(r)) }))
+    .filter((t) => t.results.length > 0);
+  const done = new Set(tests.map((t) => t.id));
+  const howTos = Object.entries({ ...standard.howTos, ...changes.howTos }).filter(([id]) => done.has(id));
   return {
     ...standard,
     words: { ...standard.words, ...changes.words },
     faults,
     observations,
-    tests: overlay(standard.tests, changes.tests, removed)
-      .map((t) => ({ ...t, results: t.results.filter((r) => known.has(r)) }))
-      .filter((t) => t.results.length > 0),
+    tests,
     table: overlayCells<Likelihood>(standard.table, changes.table, keep, (v) => v === null),
     reasons: overlayCells<string>(standard.reasons ?? {}, changes.reasons, keep, (v) => !v),
+    ...(howTos.length > 0 && { howTos: Object.fromEntries(howTos) }),
   };
 }
 
@@ -124,6 +129,7 @@ export function changesBetween(standard: Knowledge, own: Knowledge): KnowledgeCh
       string,
       Record<string, string>
     >,
+    ...(own.howTos && Object.keys(own.howTos).length > 0 && { howTos: own.howTos }),
   };
 }
 
@@ -135,6 +141,7 @@ export function countChanges(changes: KnowledgeChanges | null | undefined): numb
   return (
     Object.keys(changes.words ?? {}).length +
     [changes.faults, changes.observations, changes.tests, changes.removed].reduce((n, l) => n + (l?.length ?? 0), 0) +
+    Object.keys(changes.howTos ?? {}).length +
     cells(changes.table) +
     cells(changes.reasons)
   );

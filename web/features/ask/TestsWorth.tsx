@@ -2,7 +2,7 @@ import { Modal } from "antd";
 import { formatNumber } from "../../../core";
 import { SymptomChip, type ThreeState } from "../../ui/slots";
 import type { Diagnosis } from "./diagnosis";
-import { HOW_TO } from "./howTo";
+import { howToOf } from "./howTo";
 
 /** People a test needs. */
 export function Hands({ count }: { count: 1 | 2 }) {
@@ -79,7 +79,7 @@ export function TestDialog({
 }) {
   const { knowledge } = diagnosis;
   const test = knowledge.tests.find((t) => t.id === testId);
-  const how = testId ? HOW_TO[testId] : undefined;
+  const how = testId ? howToOf(knowledge, testId) : undefined;
   return (
     <Modal
       open={Boolean(test)}

@@ -1,9 +1,10 @@
-/** How a test is done, step by step, and the caution that belongs to it. Keyed by the test's id; shown where it is done. */
-export interface HowTo {
-  steps: string[];
-  caution?: string;
-}
+import type { HowTo, Knowledge } from "../../../core";
 
+/** How a test is done: the shop's own way where it wrote one down, the usual one otherwise. */
+export const howToOf = (knowledge: Knowledge, testId: string): HowTo | undefined =>
+  knowledge.howTos?.[testId] ?? HOW_TO[testId];
+
+/** The usual way of each test of the standard table, keyed by the test's id. */
 export const HOW_TO: Record<string, HowTo> = {
   wobble: {
     steps: [

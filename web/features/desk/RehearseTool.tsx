@@ -12,7 +12,7 @@ import {
   type VehicleKind,
 } from "../../../core";
 import { LEAD, MIN_GAIN_BITS } from "../ask/diagnosis";
-import { HOW_TO } from "../ask/howTo";
+import { howToOf } from "../ask/howTo";
 import { useKnowledge } from "../knowledge/useKnowledge";
 import { Hands } from "../ask/TestsWorth";
 import { Answer, Num } from "../../ui/Answer";
@@ -120,7 +120,7 @@ export function RehearseTool() {
               const done = round.done.includes(t.id);
               return (
                 <li key={t.id} className="row-flex">
-                  <span style={{ flex: 1 }} title={HOW_TO[t.id]?.steps.join(" ")}>
+                  <span style={{ flex: 1 }} title={howToOf(table, t.id)?.steps.join(" ")}>
                     {t.label}
                     {done && (
                       <ul className="lb">

@@ -1,10 +1,11 @@
 import { Button, Select } from "antd";
 import { useId } from "react";
-import type { Applies, BenchTest, Fault, Knowledge, Likelihood, Observable } from "../../../core";
+import type { Applies, BenchTest, Fault, HowTo, Knowledge, Likelihood, Observable } from "../../../core";
 import { NumberField } from "../../ui/NumberField";
 import { SlotSwitch } from "../../ui/slots";
 import { Choice, TextField } from "../../ui/TextField";
-import { withCell, withItem } from "./editing";
+import { howToOf } from "../ask/howTo";
+import { withCell, withHowTo, withItem } from "./editing";
 import { LikelihoodField } from "./LikelihoodField";
 
 export interface EditorProps<T> {
@@ -217,6 +218,14 @@ export function TestEditor({ knowledge, item, onChange, onRemove }: EditorProps<
   const results = Object.fromEntries(
     knowledge.observations.filter((o) => o.kind === "result").map((o) => [o.id, o.label]),
   );
+  const how = howToOf(knowledge, item.id) ?? { steps: [] };
+  const setHow = (patch: Partial<HowTo>, what: string): void =>
+    onChange(withHowTo(knowledge, item.id, { ...how, ...patch }), `${item.label}: ${what}`);
+  const stepsOf = (typed: string): string[] =>
+    typed
+      .split("\n")
+      .map((s) => s.trim())
+      .filter(Boolean);
   return (
     <>
       <div className="fields">
@@ -254,6 +263,24 @@ export function TestEditor({ knowledge, item, onChange, onRemove }: EditorProps<
           />
         </div>
       </div>
+      <TextField
+        label="how it is done, a step a line"
+        value={how.steps.join("\n")}
+        lines={Math.min(12, Math.max(3, how.steps.length + 1))}
+        check={(typed) => {
+          const steps = stepsOf(typed);
+          if (steps.length > 12) return `${steps.length} steps; accepted: up to 12`;
+          return steps.some((s) => s.length > 400) ? "one step is over 400 characters; accepted: up to 400" : undefined;
+        }}
+        onCommit={(typed) => setHow({ steps: stepsOf(typed) }, "how it is done")}
+      />
+      <TextField
+        label="caution, before anyone begins"
+        value={how.caution ?? ""}
+        lines={2}
+        max={400}
+        onCommit={(caution) => setHow({ caution: caution || undefined }, "caution")}
+      />
       <div>
         <Button onClick={onRemove}>Do without this test</Button>
       </div>

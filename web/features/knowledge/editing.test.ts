@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { defaultKnowledge } from "../../../core";
-import { changesOf, importKnowledge, newItemId, withCell, withItem, withoutItem } from "./editing";
+import { defaultKnowledge, withChanges } from "../../../core";
+import { HOW_TO, howToOf } from "../ask/howTo";
+import { changesOf, importKnowledge, newItemId, withCell, withHowTo, withItem, withoutItem } from "./editing";
 
 describe("editing the table behind Ask", () => {
   it("keeps nothing where nothing differs", () => {
@@ -24,6 +25,23 @@ describe("editing the table behind Ask", () => {
     expect(set).toEqual({ a: { x: "often", y: "rarely" } });
     expect(withCell(set, "a", "x", null)).toEqual({ a: { y: "rarely" } });
     expect(withCell<string>(undefined, "b", "x", "never")).toEqual({ b: { x: "never" } });
+  });
+
+  it("keeps the shop's own way of doing a test, and takes the usual one again when emptied", () => {
+    const how = { steps: ["Chock the wheels.", "Rock the lever."], caution: "Nobody under it." };
+    const own = withHowTo(defaultKnowledge, "wobble", how);
+    expect(howToOf(defaultKnowledge, "wobble")).toBe(HOW_TO.wobble);
+    expect(howToOf(own, "wobble")).toEqual(how);
+    const changes = changesOf(own);
+    expect(changes?.howTos).toEqual({ wobble: how });
+    expect(withChanges(defaultKnowledge, changes).howTos).toEqual({ wobble: how });
+    const read = importKnowledge(JSON.stringify(own));
+    expect(read.ok && read.knowledge.howTos).toEqual({ wobble: how });
+
+    expect(changesOf(withHowTo(own, "wobble", { steps: [] }))).toBeNull();
+    const without = withoutItem(own, "wobble");
+    expect(without.howTos).toEqual({});
+    expect(withChanges(defaultKnowledge, { ...changes, removed: ["wobble"] }).howTos).toBeUndefined();
   });
 
   it("makes ids that are new and say what they are", () => {
@@ -51,6 +69,12 @@ describe("editing the table behind Ask", () => {
       (k) => ({ ...k, tests: [{ ...defaultKnowledge.tests[0], results: [] }] }),
       "tests[0].results",
     ],
+    [
+      "a way of doing a test there is none of",
+      (k) => ({ ...k, howTos: { wobbel: { steps: [] } } }),
+      'howTos.wobbel: got "wobbel"',
+    ],
+    ["an empty step", (k) => ({ ...k, howTos: { wobble: { steps: [""] } } }), "howTos.wobble.steps[0]"],
     ["a list for a root", () => [], "accepted: an object"],
   ])("refuses %s and names the field", (_what, change, says) => {
     const read = importKnowledge(

@@ -1,5 +1,12 @@
-import { changesBetween, countChanges, defaultKnowledge, type Knowledge, type KnowledgeChanges } from "../../../core";
-import { asked, checkKnowledge, isRefusal, knowledgeSchema, type Refusal } from "../../../contract";
+import {
+  changesBetween,
+  countChanges,
+  defaultKnowledge,
+  type HowTo,
+  type Knowledge,
+  type KnowledgeChanges,
+} from "../../../core";
+import { asked, checkKnowledge, isRefusal, shopKnowledgeSchema, type Refusal } from "../../../contract";
 
 export type Part = "faults" | "observations" | "tests";
 export type Item<P extends Part> = Knowledge[P][number];
@@ -30,6 +37,7 @@ export function withoutItem(knowledge: Knowledge, id: string): Knowledge {
       .filter((t) => t.results.length > 0),
     table: rows(knowledge.table),
     reasons: rows(knowledge.reasons ?? {}),
+    ...(knowledge.howTos && { howTos: row(knowledge.howTos) }),
   };
 }
 
@@ -44,6 +52,14 @@ export function withCell<T>(
   if (value === null) delete cells[observation];
   else cells[observation] = value;
   return { ...table, [fault]: cells };
+}
+
+/** A table with the shop's own way of doing a test; emptied, the standard way stands again. */
+export function withHowTo(knowledge: Knowledge, testId: string, how: HowTo): Knowledge {
+  const howTos = { ...knowledge.howTos };
+  if (how.steps.length === 0 && !how.caution) delete howTos[testId];
+  else howTos[testId] = how;
+  return { ...knowledge, howTos };
 }
 
 /** An id nobody else has, made of the words a person gave. */
@@ -68,7 +84,7 @@ export function changesOf(knowledge: Knowledge): KnowledgeChanges | null {
 }
 
 const readTable = asked(
-  knowledgeSchema,
+  shopKnowledgeSchema,
   (k): Refusal | null => checkKnowledge(k, ""),
   (k): Knowledge => k,
 );
