@@ -15,7 +15,7 @@ const oneLanguage = {
 };
 await build({
   plugins: [oneLanguage],
-  entryPoints: { server: join(root, "server/main.ts") },
+  entryPoints: { server: join(root, "server/main.ts"), computeWorker: join(root, "server/compute/worker.ts") },
   outdir: join(root, "dist"),
   outExtension: { ".js": ".mjs" },
   bundle: true,
@@ -29,6 +29,7 @@ await build({
     "better-sqlite3",
     "sharp",
     "multer",
+    "piscina",
     ...["mysql", "mysql2", "pg", "pg-native", "pg-query-stream", "sqlite3", "sql.js", "mssql", "oracledb", "mongodb"],
     ...[
       "@sap/hana-client",

@@ -3,6 +3,7 @@ import compression from "compression";
 import express, { type Express } from "express";
 import { pino, type Logger } from "pino";
 import { pinoHttp } from "pino-http";
+import { HeavyModels } from "./compute";
 import { openDatabase, UnitOfWork } from "./db";
 import { computeDoor } from "./http/compute";
 import { errorDoor, noSuchDoor } from "./http/errors";
@@ -43,8 +44,9 @@ export async function buildApp(options: AppOptions): Promise<App> {
   app.use(pinoHttp({ logger: log, autoLogging: log.level === "debug" }));
   // Pictures lie beside the database: a copy of the folder takes them along.
   const photos = new Photos(join(dirname(options.databaseFile), "photos"));
+  const heavy = new HeavyModels();
   app.use(
-    computeDoor(),
+    computeDoor(heavy),
     openApiDoor(),
     photoDoors(photos),
     instrumentDoors(options.instruments ?? standInInstruments),
@@ -57,6 +59,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
     express: app,
     unit,
     close: async () => {
+      await heavy.close();
       await unit.idle();
       await source.destroy();
     },

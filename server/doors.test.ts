@@ -1,6 +1,7 @@
 import request from "supertest";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { answer, models } from "../models";
+import { HEAVY, HeavyModels } from "./compute";
 import { TestShed } from "./testing/shed";
 
 let shed: TestShed;
@@ -19,6 +20,43 @@ describe("compute door", () => {
     const { body, status } = await shed.post("/api/compute/lever", lever);
     expect(status).toBe(200);
     expect(body).toEqual(answer("lever", lever));
+  });
+
+  // Stock of 24 thicknesses, up to six pieces: some hundreds of thousands of packs.
+  const shims = {
+    gapMm: 4.4,
+    targetMm: 0.3,
+    mode: "lift",
+    stock: Array.from({ length: 24 }, (_, i) => ({ name: String(i), thicknessMm: 0.05 + i * 0.037, count: 9 })),
+    maxPieces: 6,
+  };
+
+  it("answers a heavy model from its thread as the core does, refusals too", async () => {
+    expect(models.filter((m) => HEAVY.has(m.name))).toHaveLength(HEAVY.size);
+    const good = await shed.post("/api/compute/shims", shims);
+    expect([good.status, good.body]).toEqual([200, answer("shims", shims)]);
+    const bad = { ...shims, targetMm: "wide" };
+    const refused = await shed.post("/api/compute/shims", bad);
+    expect([refused.status, refused.body]).toEqual([422, answer("shims", bad)]);
+  });
+
+  it("answers others while a heavy model works", async () => {
+    const order: string[] = [];
+    await Promise.all([
+      shed.post("/api/compute/shims", shims).then(() => order.push("shims")),
+      shed.post("/api/compute/lever", lever).then(() => order.push("lever")),
+    ]);
+    expect(order).toEqual(["lever", "shims"]);
+  });
+
+  it("stops a heavy model when asked to, and works on", async () => {
+    const heavy = new HeavyModels();
+    const stop = new AbortController();
+    const givenUp = heavy.answer("shims", shims, stop.signal);
+    stop.abort();
+    await expect(givenUp).rejects.toMatchObject({ name: "AbortError" });
+    expect(await heavy.answer("shims", shims, new AbortController().signal)).toEqual(answer("shims", shims));
+    await heavy.close();
   });
 
   it.each([

@@ -1,17 +1,37 @@
 import { json, Router } from "express";
 import { isRefusal } from "../../contract";
 import { answer } from "../../models";
+import { HEAVY, type HeavyModels } from "../compute";
 import { HTTP_STATUS } from "../services";
 
 /** Largest input of a model over HTTP. */
 const COMPUTE_LIMIT = "8mb";
 
-/** POST /api/compute/<model>: the same answers as the core function and the command line. */
-export function computeDoor(): Router {
+/**
+ * POST /api/compute/<model>: the same answers as the core function and the command line.
+ *
+ * Heavy models run in a thread; whoever hangs up ends the work.
+ */
+export function computeDoor(heavy: HeavyModels): Router {
   const router = Router();
-  router.post("/api/compute/:model", json({ strict: false, limit: COMPUTE_LIMIT, type: () => true }), (req, res) => {
-    const output = answer(String(req.params.model), req.body);
-    res.status(isRefusal(output) ? HTTP_STATUS[output.error.code] : 200).json(output);
-  });
+  router.post(
+    "/api/compute/:model",
+    json({ strict: false, limit: COMPUTE_LIMIT, type: () => true }),
+    async (req, res) => {
+      const model = String(req.params.model);
+      const hungUp = new AbortController();
+      res.on("close", () => {
+        if (!res.writableFinished) hungUp.abort();
+      });
+      let output: unknown;
+      try {
+        output = HEAVY.has(model) ? await heavy.answer(model, req.body, hungUp.signal) : answer(model, req.body);
+      } catch (error) {
+        if (hungUp.signal.aborted) return;
+        throw error;
+      }
+      res.status(isRefusal(output) ? HTTP_STATUS[output.error.code] : 200).json(output);
+    },
+  );
   return router;
 }

@@ -1,0 +1,1 @@
+export { HEAVY, HeavyModels } from "./heavy";
