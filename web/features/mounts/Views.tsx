@@ -5,7 +5,7 @@ import { useUnits } from "../../format/units";
 import { frameOf, outlineOf } from "./frame";
 import { flangeOf, type Height } from "./room";
 
-const [W, TOP, SIDE] = [830, 204, 240];
+const [W, TOP, SIDE] = [830, 214, 320];
 
 /** Tilt and drop are small: drawn this many times larger, and said so. */
 const LARGER = 4;
@@ -250,10 +250,10 @@ export function FromTheSide({
       ))}
       {shaftsNow && shaftsThen && (
         <g>
-          <text className="cap" x={Math.max(10, f.x(flange.xMm) - 70)} y={f.y(flange.zMm) - 44}>
+          <text className="cap" x={Math.max(10, f.x(flange.xMm) - 116)} y={f.y(flange.zMm) - 44}>
             joint 1
           </text>
-          <text className="co" x={Math.max(10, f.x(flange.xMm) - 70)} y={f.y(flange.zMm) - 26}>
+          <text className="co" x={Math.max(10, f.x(flange.xMm) - 116)} y={f.y(flange.zMm) - 26}>
             {joint(0)}
           </text>
           {shaftsNow.joints.length > 1 && (
