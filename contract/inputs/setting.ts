@@ -248,7 +248,6 @@ export const releaseInput = z.strictObject({
   proudMm: num(-50, 50, "mm"),
   pitchMm: num(0.2, 10, "mm").optional(),
 });
-export type ReleaseInput = z.output<typeof releaseInput>;
 
 /** Marks on a cable's thread: how much stood out before it came off and how much after, for one cable or both. */
 export const cableMarksInput = z.strictObject({
@@ -264,7 +263,6 @@ export const cableMarksInput = z.strictObject({
     8,
   ),
 });
-export type CableMarksInput = z.output<typeof cableMarksInput>;
 
 /** A lockout plate with what was measured in every gate, of which the outermost forward one counts. */
 export const lockoutSetting = lockoutInput.extend({

@@ -1,7 +1,6 @@
 import { z } from "zod";
 
 export const instrumentKinds = ["calliper", "dial", "angleGauge", "torqueWrench"] as const;
-export type InstrumentKind = (typeof instrumentKinds)[number];
 
 /** An instrument that sends by itself; a real one and a stand-in look the same from here. */
 export const instrumentLine = z.object({

@@ -56,7 +56,6 @@ export const yardView = z.object({ jobs: z.array(yardJob), vehicles: z.number(),
 export type YardView = z.infer<typeof yardView>;
 
 export const undoState = z.object({ undo: changeSummary.nullable(), redo: changeSummary.nullable() });
-export type UndoState = z.infer<typeof undoState>;
 
 /** A job with everything that hangs on it. */
 export interface JobView {

@@ -87,21 +87,30 @@ function AppliesFields({
   );
 }
 
+/** What an item of the table is called. */
+function LabelField({
+  label,
+  item,
+  onCommit,
+}: {
+  label: string;
+  item: { label: string };
+  onCommit: (label: string) => void;
+}) {
+  return (
+    <div className="wide">
+      <TextField label={label} value={item.label} required max={80} onCommit={onCommit} />
+    </div>
+  );
+}
+
 export function FaultEditor({ knowledge, item, onChange, onRemove }: EditorProps<Fault>) {
   const set = (patch: Partial<Fault>, what: string): void =>
     onChange(withItem(knowledge, "faults", { ...item, ...patch }), `${item.label}: ${what}`);
   return (
     <>
       <div className="fields">
-        <div className="wide">
-          <TextField
-            label="what the part or fault is called"
-            value={item.label}
-            required
-            max={80}
-            onCommit={(label) => set({ label }, label)}
-          />
-        </div>
+        <LabelField label="what the part or fault is called" item={item} onCommit={(label) => set({ label }, label)} />
         <NumberField
           label="how often it comes in"
           value={item.prior}
@@ -154,15 +163,11 @@ export function ObservationEditor({ knowledge, item, onChange, onRemove }: Edito
   return (
     <>
       <div className="fields">
-        <div className="wide">
-          <TextField
-            label={item.kind === "symptom" ? "as the driver would say it" : "what the test shows"}
-            value={item.label}
-            required
-            max={80}
-            onCommit={(label) => set({ label }, label)}
-          />
-        </div>
+        <LabelField
+          label={item.kind === "symptom" ? "as the driver would say it" : "what the test shows"}
+          item={item}
+          onCommit={(label) => set({ label }, label)}
+        />
         <span className="field">
           <span className="lb">seen where no fault causes it</span>
           <LikelihoodField
@@ -229,15 +234,7 @@ export function TestEditor({ knowledge, item, onChange, onRemove }: EditorProps<
   return (
     <>
       <div className="fields">
-        <div className="wide">
-          <TextField
-            label="the test"
-            value={item.label}
-            required
-            max={80}
-            onCommit={(label) => set({ label }, label)}
-          />
-        </div>
+        <LabelField label="the test" item={item} onCommit={(label) => set({ label }, label)} />
         <NumberField
           label="takes"
           value={item.minutes}
