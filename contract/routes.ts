@@ -7,6 +7,7 @@ import {
   historyView,
   instrumentList,
   jobView,
+  keptRecording,
   photoAnswer,
   scope,
   shopView,
@@ -109,6 +110,13 @@ export const routes = {
     does: "Takes a picture in: packed anew, place and camera left out. It is read at /api/photos/{file}, ?size=small for a thumbnail.",
     file: "photo",
     response: photoAnswer,
+  },
+  recording: {
+    method: "post",
+    path: "/api/recordings",
+    does: "Takes a vibration recording in, WAV or CSV, and gives its strongest peaks. It is read at /api/recordings/{file}.wav and .csv.",
+    file: "recording",
+    response: keptRecording,
   },
 } as const satisfies Record<string, Route>;
 

@@ -1,7 +1,9 @@
 import {
+  keptRecording,
   photoAnswer,
   routes,
   type ChangeRequest,
+  type KeptRecording,
   type NewFields,
   type Operation,
   type ResourceName,
@@ -48,6 +50,15 @@ export class DemoClient {
     if (!response.ok) throw new Error(`${name}: ${response.status} ${await response.text()}`);
     const { file, widthPx, heightPx } = photoAnswer.parse(await response.json());
     return { file, widthPx, heightPx };
+  }
+
+  /** Sends a recording in as a file would be; gives what the job keeps of it. */
+  async recording(name: string, wav: Uint8Array): Promise<KeptRecording> {
+    const form = new FormData();
+    form.append("recording", new Blob([new Uint8Array(wav)], { type: "audio/wav" }), name);
+    const response = await fetch(new URL(routes.recording.path, this.address), { method: "POST", body: form });
+    if (!response.ok) throw new Error(`${name}: ${response.status} ${await response.text()}`);
+    return keptRecording.parse(await response.json());
   }
 
   create<R extends ResourceName>(

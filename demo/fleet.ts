@@ -1,6 +1,7 @@
 import type { NewFields } from "../contract";
 import type { Gearbox } from "../core";
 import type { DemoDays } from "./days";
+import { hillclimbDrive, minibusDrive, vanDrive } from "./driveTrains";
 import { hillclimbUnit, minibusUnit, vanUnit } from "./mounts";
 
 /** Five forward gears and reverse in three gates; odd gears to the front. */
@@ -50,6 +51,7 @@ export function fleet(days: DemoDays): Record<"van" | "minibus" | "pickup" | "tr
         [12, 174380],
       ]),
       powerUnit: vanUnit,
+      driveTrain: vanDrive,
       notes: "Island rounds, a hundred stops a day. Cables replaced once, at 98 000 km.",
     },
     minibus: {
@@ -72,6 +74,7 @@ export function fleet(days: DemoDays): Record<"van" | "minibus" | "pickup" | "tr
         [1, 184320],
       ]),
       powerUnit: minibusUnit,
+      driveTrain: minibusDrive,
       notes: "Selector joint changed in the build from March 2013; this one has the early joint.",
     },
     pickup: {
@@ -192,6 +195,7 @@ export function fleet(days: DemoDays): Record<"van" | "minibus" | "pickup" | "tr
         hand: { xMm: -34, zMm: 318 },
       },
       powerUnit: hillclimbUnit,
+      driveTrain: hillclimbDrive,
       notes: "Built by the club. Solid bushes at the gearbox since last season.",
     },
   };

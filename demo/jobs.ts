@@ -1,6 +1,7 @@
 import type { NewFields, Operation, TypedValue } from "../contract";
 import type { DemoClient } from "./client";
 import type { DemoDays } from "./days";
+import { recorded } from "./recordings";
 
 /** What every job of the demo is told with. */
 export interface Teller {
@@ -96,6 +97,35 @@ export class JobTale {
   async photo(name: string, svg: string, takenAt: string): Promise<void> {
     const kept = await this.teller.client.photo(`${name}.png`, svg);
     this.add("photo", { jobId: this.id, ...kept, name: `${name}.png`, takenBy: this.by, takenAt });
+  }
+
+  /** A recording of the stand-in accelerometer, taken in through the same door as a file. */
+  async recording(
+    vehicle: NewFields<"vehicle">,
+    name: string,
+    wish: Parameters<typeof recorded>[1],
+    data: Partial<NewFields<"recording">> & { takenAt: string },
+    seconds = 12,
+  ): Promise<void> {
+    const { wav, rpmTrack } = recorded(vehicle, wish, seconds);
+    const kept = await this.teller.client.recording(`${name}.wav`, wav);
+    const { phase, condition, gear, speedKmh, engineRpm } = wish;
+    this.add("recording", {
+      jobId: this.id,
+      ...kept,
+      unit: "m/s2",
+      rpmTrack,
+      name,
+      phase,
+      condition,
+      gear: gear ?? "",
+      speedKmh: speedKmh ?? null,
+      engineRpm: engineRpm ?? null,
+      place: "driver’s seat rail",
+      by: "sensor",
+      takenBy: this.by,
+      ...data,
+    });
   }
 
   finding(text: string, where: NewFields<"finding">["place"], dealtWith = false): this {

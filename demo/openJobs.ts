@@ -1,6 +1,7 @@
 import { deckLinkage, deckSlot, hillclimbNotches } from "./setting";
 import { wornBush, wornRodEnd } from "./drawings";
 import { hillclimbRoom, minibusRoom, vanRoom } from "./mounts";
+import { fleet } from "./fleet";
 import { JobTale, mm, type Teller } from "./jobs";
 
 const at34 = { fromGear: "3", toGear: "4" };
@@ -26,6 +27,15 @@ async function vanProve(t: Teller): Promise<void> {
       complaint: "Shakes the whole front at the stops, worse in the morning.",
       complaintNote: "07:40, by telephone",
       symptoms: { vibIdle: "present", worseCold: "present", knockBumps: "present", buckOverrun: "absent" },
+      roughness: {
+        speedKmh: null,
+        marks: {
+          idleInGear: { before: 3, after: 0 },
+          idleCold: { before: 4, after: 1 },
+          bump: { before: 2, after: 2 },
+          overrun: { before: 0, after: 0 },
+        },
+      },
       symptomsAfter: { vibIdle: "absent", worseCold: "absent", knockBumps: "present" },
       repaired: ["mountRight"],
       stage: "prove",
@@ -96,6 +106,16 @@ async function minibusCompare(t: Teller): Promise<void> {
       vehicleId: t.vehicles.minibus,
       number: 214,
       mountRoom: minibusRoom,
+      roughness: {
+        speedKmh: 70,
+        marks: {
+          idleInGear: { before: 0, after: null },
+          bump: { before: 1, after: null },
+          onThrottle: { before: 2, after: null },
+          overrun: { before: 1, after: null },
+          roadSpeed: { before: 3, after: null },
+        },
+      },
       complaint: "The drivers want a shorter change. It takes the whole arm to get from third to fourth on the hill.",
       complaintNote: "08:15, the trust’s manager",
       symptoms: { playForeAft: "absent", cannotTellNeutral: "absent", popsOut: "absent", vibRoadSpeed: "present" },
@@ -169,6 +189,19 @@ async function minibusCompare(t: Teller): Promise<void> {
     shown: false,
     lever: { knob: { xMm: -6, zMm: 268 }, pin: { xMm: 0, zMm: -66 }, drive, cross: {} },
   });
+  const { minibus } = fleet(days);
+  await job.recording(
+    minibus,
+    "70 in fifth",
+    { phase: "before", condition: "roadSpeed", gear: "5", speedKmh: 70 },
+    { takenAt: days.at(-1, "16:10"), note: "The straight by the pier, two aboard." },
+  );
+  await job.recording(
+    minibus,
+    "70 in fourth",
+    { phase: "before", condition: "roadSpeed", gear: "4", speedKmh: 70 },
+    { takenAt: days.at(-1, "16:16") },
+  );
   await job.tell("Shorter change for the minibus");
 }
 
@@ -276,6 +309,12 @@ async function vanPlan(t: Teller): Promise<void> {
     at: days.at(0, "09:20"),
   });
   await job.photo("Cable-end bush", wornBush, days.at(-1, "15:10"));
+  await job.recording(
+    fleet(days).van,
+    "idle at the post office",
+    { phase: "before", condition: "idleInGear", engineRpm: 800 },
+    { takenAt: days.at(-3, "10:50"), note: "The post fitted a urethane strut in spring." },
+  );
   await job.tell("Cable-end bushes for the post van");
 }
 
@@ -436,6 +475,13 @@ async function hillclimbFit(t: Teller): Promise<void> {
       days.at(0, "14:21"),
       "onStands",
     );
+  await job.recording(
+    fleet(days).hillclimb,
+    "run-up in third",
+    { phase: "before", condition: "onThrottle", gear: "3", engineRpm: 2200, runUpTo: 5800 },
+    { takenAt: days.at(-1, "17:55"), note: "Up the hill from the second bend." },
+    11,
+  );
   await job.tell("Coupling and tail mount of the hill-climb car");
 }
 

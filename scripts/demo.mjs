@@ -12,10 +12,14 @@ ensureInstalled();
 ensureBuilt();
 if (args.includes("--fresh")) for (const end of ["", "-wal", "-shm"]) rmSync(file + end, { force: true });
 const seeded = existsSync(file);
-const server = spawn("node", [join(root, "dist/server.mjs"), "--data", file, "--port", port], {
-  cwd: root,
-  stdio: ["ignore", "pipe", "inherit"],
-});
+const server = spawn(
+  "node",
+  [join(root, "dist/server.mjs"), "--data", file, "--port", port, "--stand-in-faults", join(root, "demo/faults.json")],
+  {
+    cwd: root,
+    stdio: ["ignore", "pipe", "inherit"],
+  },
+);
 const stop = (signal) => server.kill(signal);
 for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => stop(signal));
 server.on("exit", (code) => process.exit(code ?? 0));

@@ -11,10 +11,22 @@ const folder = mkdtempSync(join(tmpdir(), "ash-lever-e2e-"));
 // Seeded on a port of its own, so that nobody finds the shed half filled.
 const seeding = port + 1;
 const start = (at) =>
-  spawn("node", [join(root, "dist/server.mjs"), "--data", join(folder, "shed.sqlite"), "--port", String(at)], {
-    cwd: root,
-    stdio: ["ignore", "pipe", "inherit"],
-  });
+  spawn(
+    "node",
+    [
+      join(root, "dist/server.mjs"),
+      "--data",
+      join(folder, "shed.sqlite"),
+      "--port",
+      String(at),
+      "--stand-in-faults",
+      join(root, "demo/faults.json"),
+    ],
+    {
+      cwd: root,
+      stdio: ["ignore", "pipe", "inherit"],
+    },
+  );
 const first = start(seeding);
 await new Promise((resolve) => first.stdout.once("data", resolve));
 run(tool("tsx"), ["demo/seed.ts", `http://127.0.0.1:${seeding}`]);

@@ -12,9 +12,11 @@ import { headers, onlyLocalHost, onlyOwnOrigin, steadyWrites } from "./http/guar
 import { openApiDoor } from "./http/openapi";
 import { pageDoor } from "./http/pages";
 import { photoDoors } from "./http/photos";
+import { recordingDoors } from "./http/recordings";
 import { recordDoors } from "./http/records";
-import { standInInstruments, type Instrument } from "./instruments";
+import { standInAccelerometer, standInInstruments, type AnyInstrument, type HiddenFaults } from "./instruments";
 import { Photos } from "./photos";
+import { Recordings } from "./recordings";
 import { Changes, Views } from "./services";
 
 export interface AppOptions {
@@ -24,7 +26,9 @@ export interface AppOptions {
   log?: Logger;
   now?: () => string;
   /** Instruments that send by themselves; the stand-ins where none are given. */
-  instruments?: readonly Instrument[];
+  instruments?: readonly AnyInstrument[];
+  /** What is wrong with the vehicles the stand-in accelerometer lies in; nothing where none is given. */
+  hiddenFaults?: HiddenFaults;
 }
 
 export interface App {
@@ -42,15 +46,21 @@ export async function buildApp(options: AppOptions): Promise<App> {
   app.disable("x-powered-by");
   app.use(onlyLocalHost, headers, onlyOwnOrigin, steadyWrites, compression());
   app.use(pinoHttp({ logger: log, autoLogging: log.level === "debug" }));
-  // Pictures lie beside the database: a copy of the folder takes them along.
+  // Pictures and recordings lie beside the database: a copy of the folder takes them along.
   const photos = new Photos(join(dirname(options.databaseFile), "photos"));
+  const views = new Views(unit);
   const heavy = new HeavyModels();
+  const recordings = new Recordings(join(dirname(options.databaseFile), "recordings"), heavy);
   app.use(
     computeDoor(heavy),
     openApiDoor(),
     photoDoors(photos),
-    instrumentDoors(options.instruments ?? standInInstruments),
-    recordDoors(new Views(unit), new Changes(unit, options.now)),
+    recordingDoors(recordings),
+    instrumentDoors(
+      options.instruments ?? [...standInInstruments, standInAccelerometer(options.hiddenFaults ?? {})],
+      views,
+    ),
+    recordDoors(views, new Changes(unit, options.now)),
   );
   app.use("/api", noSuchDoor);
   if (options.webFolder) app.use(pageDoor(options.webFolder));

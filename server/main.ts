@@ -1,8 +1,9 @@
-import { existsSync } from "node:fs";
+import { existsSync, readFileSync } from "node:fs";
 import { dirname, join, resolve } from "node:path";
 import { fileURLToPath } from "node:url";
 import { pino } from "pino";
 import { buildApp } from "./app";
+import { hiddenFaults, type HiddenFaults } from "./instruments";
 
 const here = dirname(fileURLToPath(import.meta.url));
 /** Started from the bundle or from source: the built pages lie in dist/web either way. */
@@ -27,7 +28,19 @@ if (!Number.isInteger(port) || port < 0 || port > 65535) {
 }
 const databaseFile = resolve(option("data") ?? process.env.DATA_FILE ?? "data/shop/ash-lever.sqlite");
 
-const app = await buildApp({ databaseFile, webFolder, log });
+const faultsFile = option("stand-in-faults");
+let faults: HiddenFaults | undefined;
+if (faultsFile) {
+  const read = hiddenFaults.safeParse(JSON.parse(readFileSync(faultsFile, "utf8")));
+  if (!read.success) {
+    const [{ path, message }] = read.error.issues;
+    process.stderr.write(`--stand-in-faults: ${faultsFile}, ${path.join(".")}: ${message}\n`);
+    process.exit(2);
+  }
+  faults = read.data;
+}
+
+const app = await buildApp({ databaseFile, webFolder, log, hiddenFaults: faults });
 const server = app.express.listen(port, "127.0.0.1", () => {
   const address = server.address();
   const bound = typeof address === "object" && address ? address.port : port;

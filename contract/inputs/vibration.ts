@@ -4,7 +4,8 @@ import { list, num, over, text, whole, word } from "../fields";
 import { ACCEPTS, refusal, type Refusal } from "../refusal";
 import { firstRepeat } from "./lever";
 
-const tyre = z
+/** A tyre by its size text, or by what it rolls. */
+export const tyre = z
   .unknown()
   .pipe(
     z.union(
@@ -31,14 +32,19 @@ export const ordersInput = z.strictObject({
   accessories: list(z.strictObject({ name: text(), ratio: over(0, 20) }), 0, 40).default([]),
 }) satisfies z.ZodType<OrdersInput>;
 
+/** Why a tyre cannot be reckoned with, or null: its size is text, and text can be anything. */
+export const tyreRefused = (t: OrdersInput["tyre"], field: string): Refusal | null =>
+  "size" in t && tyreDiameterMm(t.size) === null
+    ? refusal("invalid_input", field, t.size, "a size like 205/55R16")
+    : null;
+
 export function checkOrders(i: OrdersInput): Refusal | null {
   const given = [i.engineRpm, i.speedKmh, i.gearRatio].filter((v) => v !== undefined).length;
   if (given < 2) {
     return refusal("invalid_input", "engineRpm", i.engineRpm ?? null, "two of engineRpm, speedKmh and gearRatio");
   }
-  if ("size" in i.tyre && tyreDiameterMm(i.tyre.size) === null) {
-    return refusal("invalid_input", "tyre.size", i.tyre.size, "a size like 205/55R16");
-  }
+  const tyreBad = tyreRefused(i.tyre, "tyre.size");
+  if (tyreBad) return tyreBad;
   const names = i.accessories.map((a) => a.name);
   const repeat = firstRepeat(names);
   return repeat < 0

@@ -5,3 +5,4 @@ export * from "./views";
 export * from "./instruments";
 export * from "./mountRoom";
 export * from "./photos";
+export * from "./recordings";

@@ -1,15 +1,17 @@
 import { z } from "zod";
 
-export const instrumentKinds = ["calliper", "dial", "angleGauge", "torqueWrench"] as const;
+export const instrumentKinds = ["calliper", "dial", "angleGauge", "torqueWrench", "accelerometer"] as const;
 
 /** An instrument that sends by itself; a real one and a stand-in look the same from here. */
 export const instrumentLine = z.object({
   id: z.string(),
   name: z.string(),
   kind: z.enum(instrumentKinds),
-  measures: z.enum(["length", "angle", "torque"]),
+  measures: z.enum(["length", "angle", "torque", "acceleration"]),
   /** Finest step it shows, base unit of what it measures. */
   resolution: z.number(),
+  /** Samples a second of an instrument that records; null where it gives single readings. */
+  rateHz: z.number().nullable(),
   standIn: z.boolean(),
 });
 export type InstrumentLine = z.infer<typeof instrumentLine>;
@@ -24,6 +26,14 @@ export const instrumentReading = z.object({
   steady: z.boolean(),
 });
 export type InstrumentReading = z.infer<typeof instrumentReading>;
+
+/** What a recording instrument sends a few times a second: samples in m/s2, and the engine's speed where it has it. */
+export const instrumentBlock = z.object({
+  rateHz: z.number(),
+  rpm: z.number().nullable(),
+  samples: z.array(z.number()),
+});
+export type InstrumentBlock = z.infer<typeof instrumentBlock>;
 
 /** Longest silence, ms, before an instrument counts as gone. */
 export const INSTRUMENT_SILENCE_MS = 3000;

@@ -52,6 +52,7 @@ describe("records", () => {
     part: { jobId: ID, name: "Bush" },
     step: { jobId: ID, text: "Lift it" },
     finding: { jobId: ID, text: "Leak" },
+    recording: { jobId: ID, file: "a".repeat(64), rateHz: 48000, count: 4800, binHz: 5.9, peaks: [] },
     photo: { jobId: ID, file: "a".repeat(64), widthPx: 100, heightPx: 80 },
     setting: { jobId: ID, tool: "stops", input: {} },
     shop: {},

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { list, num, text, whole, word } from "../fields";
+import { list, num, over, text, whole, word } from "../fields";
 import { ACCEPTS } from "../refusal";
 import { jointPlaces } from "../../core";
 import {
@@ -22,6 +22,7 @@ import {
   point,
 } from "../inputs";
 import { mountRoom, powerUnit } from "./mountRoom";
+import { driveTrain, keptRecording, recordedBy, roughness, runConditions } from "./recordings";
 import { day, line, moment, originWords, prose, typedValue, ulid } from "./fields";
 
 export const stageWords = ["ask", "gauge", "compare", "plan", "fit", "prove"] as const;
@@ -110,6 +111,7 @@ const vehicle = z.strictObject({
   odometer: list(z.strictObject({ date: day, typed: text(40), km: num(0, 5e6, "km") }), 0, 500).default([]),
   surroundings: surroundings.nullable().default(null),
   powerUnit: powerUnit.nullable().default(null),
+  driveTrain: driveTrain.nullable().default(null),
   notes: prose.default(""),
 });
 
@@ -143,6 +145,7 @@ const job = z.strictObject({
     .default(null),
   repaired: list(text(40), 0, 50).nullable().default(null),
   mountRoom: mountRoom.nullable().default(null),
+  roughness: roughness.nullable().default(null),
   verdict: prose.default(""),
   openedAt: moment.nullable().default(null),
   closedAt: moment.nullable().default(null),
@@ -284,6 +287,25 @@ const photo = z.strictObject({
   takenAt: moment.nullable().default(null),
 });
 
+/** A vibration recording of a job; the samples are kept beside the database under their hash. */
+const recording = z.strictObject({
+  jobId: ulid,
+  ...keptRecording.shape,
+  name: line.default(""),
+  phase: word(["before", "after"]).default("before"),
+  condition: word(runConditions).default("roadSpeed"),
+  /** Empty: out of gear. */
+  gear: text(12).or(z.literal("")).default(""),
+  speedKmh: over(0, 500, "km/h").nullable().default(null),
+  engineRpm: over(0, 20000, "rpm").nullable().default(null),
+  /** Where the sensor lay: only recordings of one place can be laid over each other. */
+  place: line.default(""),
+  by: word(recordedBy).default("file"),
+  note: line.default(""),
+  takenBy: ulid.nullable().default(null),
+  takenAt: moment.nullable().default(null),
+});
+
 export const settingTools = [
   "stops",
   "lockout",
@@ -352,6 +374,7 @@ export const resources = {
   step,
   finding,
   photo,
+  recording,
   setting,
   shop,
 } as const;
@@ -370,6 +393,7 @@ export const jobChildren = [
   "step",
   "finding",
   "photo",
+  "recording",
   "setting",
 ] as const satisfies readonly ResourceName[];
 export type JobChild = (typeof jobChildren)[number];
@@ -403,6 +427,7 @@ export type Part = RecordOf<"part">;
 export type Step = RecordOf<"step">;
 export type Finding = RecordOf<"finding">;
 export type Photo = RecordOf<"photo">;
+export type VibrationRecording = RecordOf<"recording">;
 export type Setting = RecordOf<"setting">;
 export type Shop = RecordOf<"shop">;
 

@@ -20,6 +20,7 @@ import {
   type Step,
   type TorqueGroup,
   type Vehicle,
+  type VibrationRecording,
 } from "./resources";
 
 const head = {
@@ -70,6 +71,7 @@ export interface JobView {
   step: Step[];
   finding: Finding[];
   photo: Photo[];
+  recording: VibrationRecording[];
   setting: Setting[];
 }
 

@@ -1,3 +1,3 @@
 export { generalisedEigen, leastSquares, singularValues, solve, symmetricValues } from "./symmetric";
 export type { GeneralisedModes, Rows } from "./symmetric";
-export { magnitudes } from "./fft";
+export { powers } from "./fft";

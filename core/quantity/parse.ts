@@ -22,6 +22,7 @@ const EXAMPLES: Record<QuantityKind, string> = {
   volume: "2.1 L or 2 qt",
   force: "38 N or 8.5 lbf",
   distance: "184320 km or 50000 miles",
+  speed: "70 km/h or 45 mph",
 };
 
 interface Cursor {

@@ -1,5 +1,5 @@
-/** What a figure can be. Base units: mm, N m, deg, kg, L, N, km, plain count. */
-export type QuantityKind = "length" | "torque" | "angle" | "mass" | "volume" | "force" | "distance";
+/** What a figure can be. Base units: mm, N m, deg, kg, L, N, km, km/h, plain count. */
+export type QuantityKind = "length" | "torque" | "angle" | "mass" | "volume" | "force" | "distance" | "speed";
 
 export interface Unit {
   id: string;
@@ -79,6 +79,10 @@ export const UNITS: Record<QuantityKind, readonly Unit[]> = {
     { id: "km", factor: 1, spellings: ["kilometres", "km"], system: "metric", digits: 0 },
     { id: "mi", factor: 1.609344, spellings: ["miles", "mile", "mi"], system: "inch", digits: 0 },
   ],
+  speed: [
+    { id: "km/h", factor: 1, spellings: ["km/h", "kmh", "kph"], system: "metric", digits: 0 },
+    { id: "mph", factor: 1.609344, spellings: ["mph", "mi/h"], system: "inch", digits: 0 },
+  ],
 };
 
 /** The unit with this id among those of a kind; asking for another is a caller's mistake. */
@@ -102,6 +106,7 @@ export const PREFERRED: Record<QuantityKind, Record<UnitSystem, string>> = {
   volume: { metric: "L", inch: "US qt" },
   force: { metric: "N", inch: "lbf" },
   distance: { metric: "km", inch: "mi" },
+  speed: { metric: "km/h", inch: "mph" },
 };
 
 /** The unit shown beside the preferred one. */

@@ -1,8 +1,16 @@
+export { importRecording } from "./importing";
+export type { Imported, RecordedUnit, RpmTrack } from "./importing";
+export { levelChanges, repeats, sourceLevels } from "./levels";
+export type { LevelChange, SourceLevel } from "./levels";
 export { match } from "./match";
 export type { MatchAnswer, MatchInput } from "./match";
 export { orders, tyreDiameterMm } from "./orders";
 export type { OrdersAnswer, OrdersInput, VibrationSource } from "./orders";
-export { readCsv, readWav } from "./recording";
+export { csvText, readCsv, readWav, wavBytes } from "./recording";
 export type { Read } from "./recording";
 export { LEAST_SAMPLES, MOST_SAMPLES, spectrum, usualWindow, WINDOW_RANGE } from "./spectrum";
 export type { Recording, SpectrumAnswer, SpectrumOptions } from "./spectrum";
+export { acrossGears, BODY_HZ, leadingSource } from "./suspect";
+export type { Leading } from "./suspect";
+export { turning } from "./turning";
+export type { DriveTrain, Running, Turning } from "./turning";

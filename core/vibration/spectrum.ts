@@ -1,4 +1,4 @@
-import { magnitudes } from "../numerics";
+import { powers } from "../numerics";
 
 export interface Recording {
   samples: Float64Array;
@@ -45,6 +45,24 @@ export function usualWindow(rateHz: number, count: number): number {
   return Math.min(Math.max(WINDOW_RANGE[0], wish), WINDOW_RANGE[1], longest);
 }
 
+const shapes = new Map<number, { hann: Float64Array; sum: number }>();
+
+/** The Hann window of a length and its sum, made once. */
+function windowOf(n: number) {
+  let known = shapes.get(n);
+  if (!known) {
+    const hann = new Float64Array(n);
+    let sum = 0;
+    for (let i = 0; i < n; i++) {
+      hann[i] = 0.5 * (1 - Math.cos((2 * Math.PI * i) / n));
+      sum += hann[i];
+    }
+    known = { hann, sum };
+    shapes.set(n, known);
+  }
+  return known;
+}
+
 const rpmAt = (track: readonly { tS: number; rpm: number }[], t: number): number => {
   const after = track.findIndex((p) => p.tS >= t);
   if (after === 0) return track[0].rpm;
@@ -74,12 +92,7 @@ export function spectrum(
   for (let i = 0; i < count; i++) mean += samples[i];
   mean /= count;
 
-  const hann = new Float64Array(n);
-  let sum = 0;
-  for (let i = 0; i < n; i++) {
-    hann[i] = 0.5 * (1 - Math.cos((2 * Math.PI * i) / n));
-    sum += hann[i];
-  }
+  const { hann, sum } = windowOf(n);
   const hop = n / 2;
   const windows = Math.floor((count - n) / hop) + 1;
   const half = n / 2;
@@ -87,21 +100,22 @@ export function spectrum(
   const sizes = new Float64Array(half + 1);
   const power = new Float64Array(half + 1);
   const rows: NonNullable<SpectrumAnswer["orderMap"]>["rows"] = [];
+  // Twice the size for the side that is not kept; the steady part and the half rate have no such side.
+  const [two, one] = [(2 / sum) ** 2, (1 / sum) ** 2];
   for (let w = 0; w < windows; w++) {
     const from = w * hop;
     for (let i = 0; i < n; i++) part[i] = (samples[from + i] - mean) * hann[i];
-    magnitudes(part, sizes);
-    for (let k = 0; k <= half; k++) {
-      sizes[k] *= (k === 0 || k === half ? 1 : 2) / sum;
-      power[k] += sizes[k] * sizes[k];
-    }
+    powers(part, sizes);
+    for (let k = 0; k <= half; k++) power[k] += sizes[k];
     if (options.rpmTrack) {
       const tS = (from + half) / rateHz;
       const rpm = rpmAt(options.rpmTrack, tS);
-      rows.push({ tS, rpm, amplitude: options.orders.map((o) => orderAmplitude(sizes, (o * rpm) / 60 / binHz)) });
+      const at = (k: number): number => sizes[k] * (k === 0 || k === half ? one : two);
+      rows.push({ tS, rpm, amplitude: options.orders.map((o) => orderAmplitude(at, half, (o * rpm) / 60 / binHz)) });
     }
     step?.((w + 1) / windows);
   }
+  for (let k = 0; k <= half; k++) power[k] *= k === 0 || k === half ? one : two;
   const amplitude = Array.from(power, (p) => Math.sqrt(p / windows));
   return {
     rateHz,
@@ -122,11 +136,20 @@ export function spectrum(
 }
 
 /** Amplitude at a place of the spectrum: the three bins of a Hann line, put together. */
-function orderAmplitude(sizes: Float64Array, bin: number): number {
+function orderAmplitude(power: (k: number) => number, last: number, bin: number): number {
   const k = Math.round(bin);
   let sum = 0;
-  for (const i of [k - 1, k, k + 1]) if (i >= 0 && i < sizes.length) sum += sizes[i] * sizes[i];
+  for (const i of [k - 1, k, k + 1]) if (i >= 0 && i <= last) sum += power(i);
   return Math.sqrt(sum / HANN.threeBins);
+}
+
+/** Frequency and amplitude of the line whose highest bin is `k`, by the Hann window's own shape. */
+export function lineAt(a: ArrayLike<number>, k: number, binHz: number): { hz: number; amplitude: number } {
+  const right = a[k + 1] >= a[k - 1];
+  const q = (right ? a[k + 1] : a[k - 1]) / a[k];
+  const d = (2 * q - 1) / (1 + q);
+  const lobe = d === 0 ? 1 : (Math.PI * d) / Math.sin(Math.PI * d);
+  return { hz: (k + (right ? d : -d)) * binHz, amplitude: a[k] * (1 - d * d) * lobe };
 }
 
 function peaksOf(a: readonly number[], binHz: number, minRatio: number): SpectrumAnswer["peaks"] {
@@ -135,11 +158,7 @@ function peaksOf(a: readonly number[], binHz: number, minRatio: number): Spectru
   const out: SpectrumAnswer["peaks"] = [];
   for (let k = 1; k < a.length - 1; k++) {
     if (!(a[k] > a[k - 1] && a[k] >= a[k + 1] && a[k] >= minRatio * largest) || a[k] === 0) continue;
-    const right = a[k + 1] >= a[k - 1];
-    const q = (right ? a[k + 1] : a[k - 1]) / a[k];
-    const d = (2 * q - 1) / (1 + q);
-    const lobe = d === 0 ? 1 : (Math.PI * d) / Math.sin(Math.PI * d);
-    out.push({ hz: (k + (right ? d : -d)) * binHz, amplitude: a[k] * (1 - d * d) * lobe, bin: k });
+    out.push({ ...lineAt(a, k, binHz), bin: k });
   }
   return out.sort((x, y) => y.amplitude - x.amplitude);
 }

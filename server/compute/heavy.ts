@@ -1,5 +1,6 @@
 import { fileURLToPath } from "node:url";
 import type { Piscina } from "piscina";
+import type { HeavyTask, ReadRecording } from "./tasks";
 
 /** Models that may take long: they have a thread of their own, so that a save never waits for them. */
 export const HEAVY: ReadonlySet<string> = new Set(["slack", "shims", "gatedLinkage", "spectrum"]);
@@ -14,8 +15,17 @@ export class HeavyModels {
 
   /** The model's answer or refusal; an abort ends the work and rejects with an AbortError. */
   async answer(model: string, input: unknown, signal: AbortSignal): Promise<unknown> {
+    return this.run({ model, input }, signal);
+  }
+
+  /** Reads a recording: a minute of sound takes longer than a save may wait. */
+  async read(bytes: Uint8Array, signal: AbortSignal): Promise<ReadRecording> {
+    return (await this.run({ bytes }, signal)) as ReadRecording;
+  }
+
+  private async run(task: HeavyTask, signal: AbortSignal): Promise<unknown> {
     const pool = await (this.pool ??= threads());
-    return pool.run({ model, input }, { signal });
+    return pool.run(task, { signal });
   }
 
   async close(): Promise<void> {

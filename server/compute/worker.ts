@@ -1,4 +1,27 @@
+import { importRecording, spectrum, wavBytes } from "../../core";
 import { answer } from "../../models";
+import type { HeavyTask, ReadRecording } from "./tasks";
 
-/** One model's answer, in a thread of its own. */
-export default ({ model, input }: { model: string; input: unknown }): unknown => answer(model, input);
+/** Peaks a recording is kept with. */
+const PEAKS = { minRatio: 0.01, maxPeaks: 12, orders: [] };
+
+function read(bytes: Uint8Array): ReadRecording {
+  const imported = importRecording(bytes);
+  if (!imported.ok) return imported;
+  const { recording, unit, rpmTrack, notes } = imported;
+  const { peaks, binHz } = spectrum(recording, PEAKS);
+  return {
+    ok: true,
+    wav: wavBytes(recording.samples, recording.rateHz),
+    rateHz: recording.rateHz,
+    count: recording.samples.length,
+    unit,
+    binHz,
+    peaks: peaks.map(({ hz, amplitude }) => ({ hz, amplitude })),
+    rpmTrack,
+    notes,
+  };
+}
+
+/** One piece of long work, in a thread of its own. */
+export default (task: HeavyTask): unknown => ("model" in task ? answer(task.model, task.input) : read(task.bytes));

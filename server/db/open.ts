@@ -4,10 +4,11 @@ import { DataSource } from "typeorm";
 import { changeEntity, entities } from "./entities";
 import { First1764000000000 } from "./migrations/first";
 import { Photos1764200000000 } from "./migrations/photos";
+import { Recordings1764300000000 } from "./migrations/recordings";
 import { SlackChain1764100000000 } from "./migrations/slackChain";
 
 /** Every migration, oldest first, by literal name. */
-export const migrations = [First1764000000000, SlackChain1764100000000, Photos1764200000000];
+export const migrations = [First1764000000000, SlackChain1764100000000, Photos1764200000000, Recordings1764300000000];
 
 /** What must be true of the connection before anything is written: [pragma, value it must read back]. */
 const PRAGMAS: readonly [set: string, name: string, want: string | number][] = [

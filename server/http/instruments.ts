@@ -1,7 +1,8 @@
-import { Router } from "express";
-import { routes } from "../../contract";
-import type { Instrument } from "../instruments";
-import { refuse } from "../services";
+import { Router, type Request, type Response } from "express";
+import { z } from "zod";
+import { ACCEPTS, refusalFromIssues, routes, runConditions, ulid, word, over } from "../../contract";
+import type { AnyInstrument } from "../instruments";
+import { refuse, Refused, type Views } from "../services";
 import { door } from "./door";
 
 const number = (text: unknown): number | null => {
@@ -9,40 +10,82 @@ const number = (text: unknown): number | null => {
   return typeof text === "string" && text !== "" && Number.isFinite(value) ? value : null;
 };
 
-/** The instruments there are, and a stream of readings of each as server-sent events. */
-export function instrumentDoors(instruments: readonly Instrument[]): Router {
+const figure = (max: number, unit: string) =>
+  z.coerce
+    .number({ error: () => `${ACCEPTS}a number over 0, up to ${max} ${unit}` })
+    .pipe(over(0, max, unit))
+    .nullable()
+    .default(null);
+
+/** What a recording is to be of. */
+const wish = z.strictObject({
+  vehicle: ulid.nullable().default(null),
+  phase: word(["before", "after"]).default("before"),
+  condition: word(runConditions).default("roadSpeed"),
+  gear: z.string().max(12).nullable().default(null),
+  speedKmh: figure(500, "km/h"),
+  engineRpm: figure(20000, "rpm"),
+  runUpTo: figure(20000, "rpm"),
+  silentAfter: z.coerce.number().int().min(0).nullable().default(null),
+});
+
+/** Sends what comes as server-sent events until it ends or nobody listens. */
+async function stream(req: Request, res: Response, of: (until: AbortSignal) => AsyncIterable<unknown>): Promise<void> {
+  const gone = new AbortController();
+  req.on("close", () => gone.abort());
+  // no-transform: a stream that is compressed is held back until there is enough of it.
+  res.set({ "Content-Type": "text/event-stream", "Cache-Control": "no-cache, no-transform" });
+  res.flushHeaders();
+  try {
+    for await (const item of of(gone.signal)) {
+      if (gone.signal.aborted) break;
+      res.write(`data: ${JSON.stringify(item)}\n\n`);
+    }
+  } catch (error) {
+    if (!gone.signal.aborted) throw error;
+  }
+  res.end();
+}
+
+/** The instruments there are, and a stream of readings or of samples of each as server-sent events. */
+export function instrumentDoors(instruments: readonly AnyInstrument[], views: Views): Router {
   const router = Router();
+  const asked = (id: string): AnyInstrument =>
+    instruments.find((i) => i.id === id) ?? refuse("not_found", "id", id, instruments.map((i) => i.id).join(", "));
   door(router, routes.instruments, () =>
     Promise.resolve({
-      instruments: instruments.map(({ id, name, kind, measures, resolution, standIn }) => ({
+      instruments: instruments.map(({ id, name, kind, measures, resolution, rateHz, standIn }) => ({
         id,
         name,
         kind,
         measures,
         resolution,
+        rateHz,
         standIn,
       })),
     }),
   );
   router.get("/api/instruments/:id/readings", async (req, res, next) => {
-    const instrument = instruments.find((i) => i.id === req.params.id);
-    const gone = new AbortController();
-    req.on("close", () => gone.abort());
     try {
-      if (!instrument) {
-        return refuse("not_found", "id", req.params.id, instruments.map((i) => i.id).join(", "));
-      }
-      // no-transform: a stream that is compressed is held back until there is enough of it.
-      res.set({ "Content-Type": "text/event-stream", "Cache-Control": "no-cache, no-transform" });
-      res.flushHeaders();
+      const instrument = asked(req.params.id);
+      if (!("readings" in instrument))
+        return refuse("not_found", "id", req.params.id, "an instrument of single readings");
       const about = { near: number(req.query.near), silentAfter: number(req.query.silentAfter) };
-      for await (const reading of instrument.readings(about, gone.signal)) {
-        if (gone.signal.aborted) break;
-        res.write(`data: ${JSON.stringify(reading)}\n\n`);
-      }
-      res.end();
+      await stream(req, res, (until) => instrument.readings(about, until));
     } catch (error) {
-      if (gone.signal.aborted) return;
+      next(error);
+    }
+  });
+  router.get("/api/instruments/:id/samples", async (req, res, next) => {
+    try {
+      const instrument = asked(req.params.id);
+      if (!("blocks" in instrument)) return refuse("not_found", "id", req.params.id, "an instrument that records");
+      const read = wish.safeParse(req.query);
+      if (!read.success) throw new Refused(refusalFromIssues(read.error.issues, req.query));
+      const { vehicle: id, ...about } = read.data;
+      const vehicle = id === null ? null : (await views.vehicle(id)).vehicle;
+      await stream(req, res, (until) => instrument.blocks({ ...about, vehicle }, until));
+    } catch (error) {
       next(error);
     }
   });

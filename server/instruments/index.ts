@@ -1,2 +1,3 @@
-export type { Instrument, ReadingWish } from "./instrument";
+export type { AnyInstrument, Instrument, ReadingWish, Recorder, RecordingWish } from "./instrument";
 export { standInInstruments } from "./standIns";
+export { hiddenFaults, standInAccelerometer, standInBlocks, type HiddenFaults } from "./shaking";

@@ -44,6 +44,7 @@ describe("instruments", () => {
       ["dial", true],
       ["angleGauge", true],
       ["torqueWrench", true],
+      ["accelerometer", true],
     ]);
   });
 
@@ -78,7 +79,11 @@ describe("instruments", () => {
 
   it("that do not exist are not found", async () => {
     const { status, body } = await shed.get("/api/instruments/micrometer/readings");
-    expect([status, body.error.code, body.error.accepts]).toEqual([404, "not_found", "calliper, dial, angle, wrench"]);
+    expect([status, body.error.code, body.error.accepts]).toEqual([
+      404,
+      "not_found",
+      "calliper, dial, angle, wrench, accelerometer",
+    ]);
   });
 
   it("give the same noise to the same listener", async () => {

@@ -1,6 +1,7 @@
 import { setTimeout as wait } from "node:timers/promises";
 import type { InstrumentLine, InstrumentReading } from "../../contract";
 import type { Instrument, ReadingWish } from "./instrument";
+import { noiseFrom } from "./noise";
 
 /** Readings a second, as a data cable of the usual kind gives. */
 const A_SECOND = 8;
@@ -14,7 +15,7 @@ const PULL = 14;
 /** A steady reading agrees over this many readings within two steps. */
 const STEADY_OVER = 4;
 
-interface StandIn extends Omit<InstrumentLine, "standIn"> {
+interface StandIn extends Omit<InstrumentLine, "standIn" | "rateHz"> {
   /** Standard deviation of a reading, base unit. */
   noise: number;
   /** What it shows where nobody said what lies under it. */
@@ -52,20 +53,6 @@ const standIns: readonly StandIn[] = [
   },
 ];
 
-/** A small seeded generator: the same listener hears the same noise. Source: T. Wang's 32-bit integer mix. */
-function noiseFrom(seed: number): () => number {
-  let state = seed >>> 0 || 1;
-  const uniform = (): number => {
-    state = Math.imul(state ^ (state >>> 15), 0x2c1b3c6d);
-    state = Math.imul(state ^ (state >>> 12), 0x297a2d39);
-    state = (state ^ (state >>> 15)) >>> 0;
-    state = (state + 0x9e3779b9) >>> 0;
-    return state / 2 ** 32;
-  };
-  // The sum of twelve even draws, less six, is nearly normal with a deviation of one.
-  return () => Array.from({ length: 12 }, uniform).reduce((a, b) => a + b, 0) - 6;
-}
-
 const stepped = (value: number, step: number): number => Number((Math.round(value / step) * step).toFixed(4));
 
 /** The readings of a stand-in, one after the other, without waiting. */
@@ -100,6 +87,7 @@ export const standInInstruments: readonly Instrument[] = standIns.map((kind) => 
   measures: kind.measures,
   resolution: kind.resolution,
   standIn: true,
+  rateHz: null,
   async *readings(about, until) {
     let sent = 0;
     for (const reading of standInReadings(kind, about)) {

@@ -8,6 +8,7 @@ import {
   refusal,
   refusalFromIssues,
   settingInputs,
+  tyreRefused,
   type Fields,
   type Refusal,
   type ResourceName,
@@ -28,6 +29,14 @@ type Rule<R extends ResourceName> = (fields: Fields<R>, path: string, manager: E
 
 const vehicle: Rule<"vehicle"> = (v, path) => {
   if (v.gearbox) at(path, checkGearbox(v.gearbox, v.shifterKind));
+  if (v.driveTrain) {
+    at(path, tyreRefused(v.driveTrain.tyre, "driveTrain.tyre.size"));
+    const gears = v.driveTrain.ratios.map((r) => r.gear);
+    const again = gears.findIndex((g, i) => gears.indexOf(g) !== i);
+    if (again >= 0) {
+      at(path, refusal("invalid_input", `driveTrain.ratios[${again}].gear`, gears[again], "a gear not named before"));
+    }
+  }
   const days = v.odometer.map((o) => o.date);
   for (const [i, reading] of v.odometer.entries()) {
     const earlier = v.odometer.find((o) => o.date < reading.date && o.km > reading.km);

@@ -1,6 +1,6 @@
 import { Button } from "antd";
 import { useState } from "react";
-import { quantityKinds, type JobView, type Reading } from "../../../contract";
+import { methodWords, quantityKinds, type JobView, type Reading } from "../../../contract";
 import type { Editor } from "../../app/saving";
 import { gearShort, METHOD_NAMES, QUANTITY_NAMES, whenText } from "../../format/words";
 import { useUnits } from "../../format/units";
@@ -75,7 +75,7 @@ export function ReadingCard({
    * something coarser, its error stays the one that counts.
    */
   const take = ({ typed, base, instrument }: Taken): void => {
-    const method = instrument.kind === "torqueWrench" ? "byEye" : instrument.kind;
+    const method = methodWords.find((m) => m === instrument.kind) ?? "byEye";
     const unit = kind === "angle" ? "deg" : "mm";
     const resolution = { typed: `${instrument.resolution} ${unit}`, base: instrument.resolution };
     if (reading) {

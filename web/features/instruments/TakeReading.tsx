@@ -8,7 +8,7 @@ import { Choice } from "../../ui/TextField";
 import { useInstrument } from "./useInstrument";
 import "./instruments.css";
 
-type Measures = InstrumentLine["measures"];
+type Measures = Exclude<InstrumentLine["measures"], "acceleration">;
 
 const BASE_UNIT: Record<Measures, string> = { length: "mm", angle: "deg", torque: "Nm" };
 const SHOWN_UNIT: Record<Measures, string> = { length: "mm", angle: "°", torque: "N\u00a0m" };

@@ -32,6 +32,7 @@ const view = (data: Partial<JobView> = {}): JobView => ({
   step: [],
   finding: [],
   photo: [],
+  recording: [],
   setting: [],
   ...data,
 });

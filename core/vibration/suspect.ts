@@ -1,0 +1,55 @@
+import type { MatchAnswer } from "./match";
+
+/** What the strongest peak of a recording says. */
+export type Leading =
+  | { kind: "nothing" }
+  | { kind: "unknown"; peak: MatchAnswer["peaks"][number] }
+  | {
+      kind: "clear" | "ambiguous";
+      peak: MatchAnswer["peaks"][number];
+      sources: string[];
+      tests: string[];
+      /** How many times it is stronger than the next peak of another source; null where there is none. */
+      timesNext: number | null;
+    };
+
+/** Slower than this, Hz, the body rocks on its springs: common practice, no source. */
+export const BODY_HZ = 3;
+
+/** The strongest peak above the body's own rocking, which sources explain it, and the tests that part them. */
+export function leadingSource(answer: MatchAnswer): Leading {
+  const peaks = answer.peaks.filter((p) => p.hz >= BODY_HZ).sort((a, b) => b.amplitude - a.amplitude);
+  if (!peaks.length) return { kind: "nothing" };
+  const [peak] = peaks;
+  if (!peak.sources.length) return { kind: "unknown", peak };
+  const sources = peak.sources.map((s) => s.id);
+  const next = peaks.find((p) => p !== peak && !p.sources.some((s) => sources.includes(s.id)));
+  return {
+    kind: peak.ambiguous ? "ambiguous" : "clear",
+    peak,
+    sources,
+    tests: peak.tests,
+    timesNext: next && next.amplitude > 0 ? peak.amplitude / next.amplitude : null,
+  };
+}
+
+/** Engine speeds closer than this, as a part, are the same gear and part nothing. */
+const OTHER_GEAR = 0.05;
+
+/**
+ * Whether a peak stays where it is when the same road speed is driven in another gear, or moves with the engine.
+ *
+ * `there` are the peaks of the other recording, `engineTimes` its engine speed over this one's. Null where the two
+ * cannot part it: the same engine speed, or no peak in either place.
+ */
+export function acrossGears(
+  peakHz: number,
+  there: readonly { hz: number }[],
+  engineTimes: number,
+  windowPct = 3,
+): "road" | "engine" | null {
+  if (Math.abs(engineTimes - 1) < OTHER_GEAR) return null;
+  const has = (hz: number): boolean => there.some((p) => Math.abs(p.hz - hz) <= (windowPct / 100) * hz);
+  const [stays, moves] = [has(peakHz), has(peakHz * engineTimes)];
+  return stays === moves ? null : stays ? "road" : "engine";
+}

@@ -1,0 +1,7 @@
+import type { KeptRecording } from "../../contract";
+
+/** What a thread can be given to do. */
+export type HeavyTask = { model: string; input: unknown } | { bytes: Uint8Array };
+
+/** A recording that was read, as the file it is kept as; or why it cannot be. */
+export type ReadRecording = ({ ok: true; wav: Uint8Array } & Omit<KeptRecording, "file">) | { ok: false; why: string };

@@ -1,0 +1,2 @@
+export { standInAccelerometer, standInBlocks } from "./accelerometer";
+export { hiddenFaults, type HiddenFaults } from "./faults";

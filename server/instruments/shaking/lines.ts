@@ -1,0 +1,108 @@
+import {
+  driveOf,
+  drivelineInput,
+  isRefusal,
+  mountModesInput,
+  type RunCondition,
+  type Vehicle,
+} from "../../../contract";
+import { asked, checkDriveline, checkMountModes, refusedIf } from "../../../contract";
+import { byLoss, driveline, mountModes, turning, type Running } from "../../../core";
+import type { HiddenFault } from "./faults";
+
+/** One line of the shake: its frequency, Hz, and its amplitude at the seat rail, m/s2. */
+export interface Line {
+  hz: number;
+  amplitude: number;
+}
+
+const askModes = asked(mountModesInput, checkMountModes, (i) => refusedIf(mountModes(i), i));
+const askShafts = asked(drivelineInput, checkDriveline, driveline);
+
+/**
+ * How hard the engine works in each condition, as a part of its full pull. These and the other figures of this
+ * file make a stand-in that behaves as vehicles do; they are invented and nothing else rests on them.
+ */
+const PULL: Record<RunCondition, number> = {
+  idleInGear: 0.25,
+  idleCold: 0.35,
+  bump: 0.3,
+  onThrottle: 1,
+  overrun: 0.5,
+  left: 0.7,
+  right: 0.7,
+  roadSpeed: 0.7,
+};
+
+const COLD_RUBBER = 1.5;
+/** The engine's own shake at full pull, m/s2, and what of it comes once a turn and once every second turn. */
+const ENGINE = { fullPull: 5, onceATurn: 0.1, halfOrder: 0.3 };
+const SEAT = { perTorsional: 0.0042, bodyKg: 60, gmm: 1e-6 };
+/** What mounts nobody has entered pass on: a unit that rolls at 8 Hz, lightly damped. */
+const UNKNOWN_MOUNTS = { rollHz: 8, loss: 0.1 };
+
+/** The part of the engine's shake at a frequency that its mounts pass on, hidden faults and cold rubber reckoned in. */
+function passedOn(vehicle: Vehicle, fault: HiddenFault, cold: boolean): (hz: number) => number {
+  const unit = vehicle.powerUnit;
+  const usual = (hz: number): number => byLoss(hz / UNKNOWN_MOUNTS.rollHz, UNKNOWN_MOUNTS.loss);
+  if (!unit) return usual;
+  const hard = (name: string): number => (fault.mounts[name] ?? 1) * (cold ? COLD_RUBBER : 1);
+  const { massKg, com, box, crankAxis } = unit;
+  const mounts = unit.mounts.map(
+    ({ name, xMm, yMm, zMm, kxNPerMm, kyNPerMm, kzNPerMm, rxDeg, lossFactor, dynamicRatio }) => ({
+      name,
+      xMm,
+      yMm,
+      zMm,
+      kxNPerMm: kxNPerMm * hard(name),
+      kyNPerMm: kyNPerMm * hard(name),
+      kzNPerMm: kzNPerMm * hard(name),
+      rxDeg,
+      lossFactor,
+      dynamicRatio,
+    }),
+  );
+  return (hz) => {
+    const modes = askModes({ massKg, com, box, crankAxis, mounts, shake: { hz, torqueNm: 1 } });
+    return isRefusal(modes) ? usual(hz) : (modes.shake?.torqueTransmissibility ?? usual(hz));
+  };
+}
+
+/** Residual angle of the line of shafts as entered, deg; none entered, none. */
+function residual(vehicle: Vehicle): number {
+  const unit = vehicle.powerUnit;
+  if (!unit || unit.shafts.length < 2) return 0;
+  const line = askShafts({
+    rpm: unit.shaftRpm,
+    shafts: unit.shafts.map(({ lengthMm, ...s }) => ({ ...s, ...(lengthMm && { lengthMm }) })),
+  });
+  return isRefusal(line) ? 0 : line.residualDeg;
+}
+
+/** Every line a vehicle shakes with as it runs, with what is wrong with it. */
+export function shakeLines(vehicle: Vehicle, fault: HiddenFault, condition: RunCondition, running: Running): Line[] {
+  const drive = driveOf(vehicle);
+  const turns = drive && turning(drive, running);
+  if (!turns?.ok) return [];
+  const through = passedOn(vehicle, fault, condition === "idleCold");
+  const bend = Math.hypot(residual(vehicle), fault.jointAngleDeg);
+  const unbalance = (gmm: number, hz: number): number => (gmm * SEAT.gmm * (2 * Math.PI * hz) ** 2) / SEAT.bodyKg;
+  const pull = PULL[condition];
+  const amplitude: Record<string, (hz: number) => number> = {
+    engineHalf: (hz) => ENGINE.fullPull * ENGINE.halfOrder * (0.01 + fault.weakCylinder) * pull * through(hz),
+    // What is out of balance grows with the square of the speed.
+    engine1: (hz) => ENGINE.fullPull * ENGINE.onceATurn * (hz / 40) ** 2 * through(hz),
+    engineFiring: (hz) => ENGINE.fullPull * pull * through(hz),
+    prop1: (hz) => unbalance(60 + fault.propImbalanceGmm, hz),
+    // Torsional acceleration of the line is residual^2 w^2, w the shaft's speed: half this line's frequency.
+    prop2: (hz) => SEAT.perTorsional * ((bend * Math.PI) / 180) ** 2 * (Math.PI * hz) ** 2 * (0.4 + 0.6 * pull),
+    wheel1: (hz) => unbalance(500 + fault.wheelImbalanceGmm, hz),
+    wheel2: (hz) => 0.2 * unbalance(500 + fault.wheelImbalanceGmm, hz),
+  };
+  return turns.sources.flatMap((s) => {
+    const a = amplitude[s.id]?.(s.hz) ?? 0;
+    return a > 0
+      ? [{ hz: s.hz, amplitude: a }, ...(s.id === "engineFiring" ? [{ hz: 2 * s.hz, amplitude: a / 5 }] : [])]
+      : [];
+  });
+}

@@ -1,0 +1,1 @@
+export { Recordings } from "./recordings";

@@ -1,0 +1,63 @@
+import { createHash, randomUUID } from "node:crypto";
+import { mkdirSync } from "node:fs";
+import { readFile, rename, stat, writeFile } from "node:fs/promises";
+import { join } from "node:path";
+import type { KeptRecording } from "../../contract";
+import { csvText, readWav } from "../../core";
+import type { HeavyModels } from "../compute";
+import { refuse } from "../services";
+
+const ACCEPTS = "a WAV file (PCM of 8 to 32 bits, or float), or CSV of time and value";
+
+/** Vibration recordings, kept as WAV in one folder beside the database, each under the hash of what it holds. */
+export class Recordings {
+  constructor(
+    private readonly folder: string,
+    private readonly heavy: HeavyModels,
+  ) {
+    mkdirSync(folder, { recursive: true });
+  }
+
+  /**
+   * Reads a recording in a thread, keeps it as WAV of 32-bit floats, one channel, and gives its strongest peaks.
+   *
+   * Whatever had to be done to read it is in `notes`; what cannot be read is refused with the reason.
+   */
+  async store(bytes: Uint8Array, until: AbortSignal): Promise<KeptRecording> {
+    const read = await this.heavy.read(bytes, until);
+    if (!read.ok) {
+      const got = bytes.length ? `a file of ${bytes.length} bytes` : "an empty file";
+      return refuse("invalid_input", "recording", got, ACCEPTS, `this recording cannot be read: ${read.why}`);
+    }
+    const { wav, ...rest } = read;
+    const file = createHash("sha256").update(wav).digest("hex");
+    await this.write(this.pathOf(file), wav);
+    const { rateHz, count, unit, binHz, peaks, rpmTrack, notes } = rest;
+    return { file, rateHz, count, unit, binHz, peaks, rpmTrack, notes };
+  }
+
+  pathOf(file: string): string {
+    return join(this.folder, `${file}.wav`);
+  }
+
+  async has(file: string): Promise<boolean> {
+    return stat(this.pathOf(file)).then(
+      () => true,
+      () => false,
+    );
+  }
+
+  /** The same as lines of time and value, as loggers write it. */
+  async csv(file: string, rateHz: number | null): Promise<string> {
+    const read = readWav(await readFile(this.pathOf(file)));
+    if (!read.ok) throw new Error(`recording ${file}: ${read.why}`);
+    return csvText(read.recording.samples, rateHz ?? read.recording.rateHz);
+  }
+
+  /** Whole or not at all: a stop in mid-write leaves a nameless rest and no half recording. */
+  private async write(path: string, data: Uint8Array): Promise<void> {
+    const rest = `${path}.${randomUUID()}.part`;
+    await writeFile(rest, data);
+    await rename(rest, path);
+  }
+}
