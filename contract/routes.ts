@@ -7,13 +7,13 @@ import {
   historyView,
   instrumentList,
   jobView,
-  keptRecording,
   photoAnswer,
   scope,
   shopView,
   stepBack,
   ulid,
   undoState,
+  uploadedRecording,
   vehicleList,
   yardView,
 } from "./records";
@@ -116,7 +116,7 @@ export const routes = {
     path: "/api/recordings",
     does: "Takes a vibration recording in, WAV or CSV, and gives its strongest peaks. It is read at /api/recordings/{file}.wav and .csv.",
     file: "recording",
-    response: keptRecording,
+    response: uploadedRecording,
   },
 } as const satisfies Record<string, Route>;
 

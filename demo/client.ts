@@ -1,13 +1,15 @@
 import {
-  keptRecording,
+  instrumentBlock,
   photoAnswer,
   routes,
+  uploadedRecording,
   type ChangeRequest,
   type KeptRecording,
   type NewFields,
   type Operation,
   type ResourceName,
 } from "../contract";
+import { wavBytes } from "../core";
 
 /** Counter written as a ULID, so that the demo has the same ids on every machine. */
 function idMaker(): () => string {
@@ -52,13 +54,44 @@ export class DemoClient {
     return { file, widthPx, heightPx };
   }
 
+  /** Listens to the stand-in accelerometer for so long, without waiting for it: WAV, and the engine's speed with it. */
+  async listen(
+    wish: Record<string, string>,
+    seconds: number,
+  ): Promise<{ wav: Uint8Array; rpmTrack: { tS: number; rpm: number }[] }> {
+    const query = new URLSearchParams({ ...wish, hurry: "true" });
+    const gone = new AbortController();
+    const response = await fetch(new URL(`/api/instruments/accelerometer/samples?${query}`, this.address), {
+      signal: gone.signal,
+    });
+    if (!response.ok || !response.body) throw new Error(`the stand-in: ${response.status} ${await response.text()}`);
+    const samples: number[] = [];
+    const rpmTrack: { tS: number; rpm: number }[] = [];
+    const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
+    for (let rest = ""; ;) {
+      const { value, done } = await reader.read();
+      if (done) throw new Error("the stand-in ended by itself");
+      const events = (rest + value).split("\n\n");
+      rest = events.pop() ?? "";
+      for (const event of events) {
+        const block = instrumentBlock.parse(JSON.parse(event.replace(/^data: /, "")));
+        if (block.rpm !== null) rpmTrack.push({ tS: samples.length / block.rateHz, rpm: block.rpm });
+        samples.push(...block.samples);
+        if (samples.length >= seconds * block.rateHz) {
+          gone.abort();
+          return { wav: wavBytes(Float64Array.from(samples), block.rateHz), rpmTrack };
+        }
+      }
+    }
+  }
+
   /** Sends a recording in as a file would be; gives what the job keeps of it. */
   async recording(name: string, wav: Uint8Array): Promise<KeptRecording> {
     const form = new FormData();
     form.append("recording", new Blob([new Uint8Array(wav)], { type: "audio/wav" }), name);
     const response = await fetch(new URL(routes.recording.path, this.address), { method: "POST", body: form });
     if (!response.ok) throw new Error(`${name}: ${response.status} ${await response.text()}`);
-    return keptRecording.parse(await response.json());
+    return uploadedRecording.parse(await response.json()).kept;
   }
 
   create<R extends ResourceName>(

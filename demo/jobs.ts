@@ -1,7 +1,6 @@
 import type { NewFields, Operation, TypedValue } from "../contract";
 import type { DemoClient } from "./client";
 import type { DemoDays } from "./days";
-import { recorded } from "./recordings";
 
 /** What every job of the demo is told with. */
 export interface Teller {
@@ -99,28 +98,24 @@ export class JobTale {
     this.add("photo", { jobId: this.id, ...kept, name: `${name}.png`, takenBy: this.by, takenAt });
   }
 
-  /** A recording of the stand-in accelerometer, taken in through the same door as a file. */
+  /** A recording of the stand-in accelerometer in this job's vehicle, taken in through the same door as a file. */
   async recording(
-    vehicle: NewFields<"vehicle">,
     name: string,
-    wish: Parameters<typeof recorded>[1],
+    run: Pick<NewFields<"recording">, "phase" | "condition" | "gear" | "speedKmh" | "engineRpm"> & { runUpTo?: number },
     data: Partial<NewFields<"recording">> & { takenAt: string },
     seconds = 12,
   ): Promise<void> {
-    const { wav, rpmTrack } = recorded(vehicle, wish, seconds);
+    const { runUpTo, ...how } = run;
+    const wish = Object.entries({ vehicle: this.job.vehicleId, ...run }).map(([k, v]) => [k, String(v)] as const);
+    const { wav, rpmTrack } = await this.teller.client.listen(Object.fromEntries(wish), seconds);
     const kept = await this.teller.client.recording(`${name}.wav`, wav);
-    const { phase, condition, gear, speedKmh, engineRpm } = wish;
     this.add("recording", {
       jobId: this.id,
       ...kept,
       unit: "m/s2",
-      rpmTrack,
+      rpmTrack: runUpTo === undefined ? null : rpmTrack,
       name,
-      phase,
-      condition,
-      gear: gear ?? "",
-      speedKmh: speedKmh ?? null,
-      engineRpm: engineRpm ?? null,
+      ...how,
       place: "driver’s seat rail",
       by: "sensor",
       takenBy: this.by,

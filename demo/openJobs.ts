@@ -1,7 +1,6 @@
 import { deckLinkage, deckSlot, hillclimbNotches } from "./setting";
 import { wornBush, wornRodEnd } from "./drawings";
 import { hillclimbRoom, minibusRoom, vanRoom } from "./mounts";
-import { fleet } from "./fleet";
 import { JobTale, mm, type Teller } from "./jobs";
 
 const at34 = { fromGear: "3", toGear: "4" };
@@ -189,15 +188,12 @@ async function minibusCompare(t: Teller): Promise<void> {
     shown: false,
     lever: { knob: { xMm: -6, zMm: 268 }, pin: { xMm: 0, zMm: -66 }, drive, cross: {} },
   });
-  const { minibus } = fleet(days);
   await job.recording(
-    minibus,
     "70 in fifth",
     { phase: "before", condition: "roadSpeed", gear: "5", speedKmh: 70 },
     { takenAt: days.at(-1, "16:10"), note: "The straight by the pier, two aboard." },
   );
   await job.recording(
-    minibus,
     "70 in fourth",
     { phase: "before", condition: "roadSpeed", gear: "4", speedKmh: 70 },
     { takenAt: days.at(-1, "16:16") },
@@ -310,7 +306,6 @@ async function vanPlan(t: Teller): Promise<void> {
   });
   await job.photo("Cable-end bush", wornBush, days.at(-1, "15:10"));
   await job.recording(
-    fleet(days).van,
     "idle at the post office",
     { phase: "before", condition: "idleInGear", engineRpm: 800 },
     { takenAt: days.at(-3, "10:50"), note: "The post fitted a urethane strut in spring." },
@@ -476,7 +471,6 @@ async function hillclimbFit(t: Teller): Promise<void> {
       "onStands",
     );
   await job.recording(
-    fleet(days).hillclimb,
     "run-up in third",
     { phase: "before", condition: "onThrottle", gear: "3", engineRpm: 2200, runUpTo: 5800 },
     { takenAt: days.at(-1, "17:55"), note: "Up the hill from the second bend." },

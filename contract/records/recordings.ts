@@ -62,7 +62,19 @@ export const recordedUnits = ["m/s2", "g", "fullScale", "asLogged"] as const sat
 const HASH = /^[0-9a-f]{64}$/;
 const hash = { error: () => `${ACCEPTS}the hash the upload gave` };
 
-/** What an upload gives back, and what a job keeps of it: the file's name, its length and its strongest peaks. */
+/** How a recording was made, as far as it is known: what travels with its file. */
+export const recordedRun = z.object({
+  unit: word(recordedUnits).optional(),
+  phase: word(["before", "after"]).optional(),
+  condition: word(runConditions).optional(),
+  gear: z.string().max(12).optional(),
+  speedKmh: over(0, 500, "km/h").optional(),
+  engineRpm: over(0, 20000, "rpm").optional(),
+  place: line.optional(),
+});
+export type RecordedRun = z.output<typeof recordedRun>;
+
+/** What a job keeps of a recording: the file's name, its length and its strongest peaks. */
 export const keptRecording = z.strictObject({
   file: z.string(hash).regex(HASH, hash),
   rateHz: over(0, 1e6, "Hz"),
@@ -77,3 +89,7 @@ export const keptRecording = z.strictObject({
   notes: list(line, 0, 8).default([]),
 });
 export type KeptRecording = z.output<typeof keptRecording>;
+
+/** What an upload gives back: what is kept, and what the file itself said of how it was made. */
+export const uploadedRecording = z.strictObject({ kept: keptRecording, run: recordedRun.nullable() });
+export type UploadedRecording = z.output<typeof uploadedRecording>;

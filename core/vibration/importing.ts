@@ -10,7 +10,7 @@ export type RecordedUnit = "m/s2" | "g" | "fullScale" | "asLogged";
 
 /** What was read of a file somebody recorded, and what had to be done to it, as sentences. */
 export type Imported =
-  | { ok: true; recording: Recording; unit: RecordedUnit; rpmTrack: RpmTrack | null; notes: string[] }
+  | { ok: true; recording: Recording; unit: RecordedUnit; rpmTrack: RpmTrack | null; notes: string[]; comment: string }
   | { ok: false; why: string };
 
 /** Spacing that a logger of usual make keeps, as a part; more is a gap. Handbook, section "orders". */
@@ -49,7 +49,7 @@ function importWav(bytes: Uint8Array): Imported {
     const told = samples.length / (1 - read.missing);
     notes.push(`the file was cut short: ${seconds(samples.length)} of ${seconds(told)} are there`);
   }
-  return { ok: true, recording: read.recording, unit: "fullScale", rpmTrack: null, notes };
+  return { ok: true, recording: read.recording, unit: "fullScale", rpmTrack: null, notes, comment: read.comment };
 }
 
 const TIME = /^\s*["']?(t|time|zeit|secs?|seconds?|ms|millis(econds)?|timestamp|elapsed)\b/i;
@@ -203,6 +203,7 @@ function evened(times: number[], lineOf: number[], { samples, unit, note }: Chos
     unit,
     rpmTrack: track.length > 1 ? track : null,
     notes,
+    comment: "",
   };
 }
 

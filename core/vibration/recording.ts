@@ -54,7 +54,7 @@ const waveFile = (): typeof wavefile.WaveFile => {
 };
 
 /** Reading that goes on where a file has been cut short; `missing` is the part of it that is not there. */
-export type WavRead = { ok: true; recording: Recording; missing: number } | { ok: false; why: string };
+export type WavRead = { ok: true; recording: Recording; missing: number; comment: string } | { ok: false; why: string };
 
 /**
  * A WAV file as far as it goes: PCM of 8 to 32 bits or float, several channels averaged; full scale is one.
@@ -92,6 +92,7 @@ export function readWavSoFar(bytes: Uint8Array): WavRead {
     ok: true,
     recording: { samples, rateHz: format.sampleRate, channels },
     missing: told > count ? (told - count) / told : 0,
+    comment: wav.getTag("ICMT") ?? "",
   };
 }
 
@@ -116,9 +117,16 @@ export function wavBytes(samples: Float64Array | Float32Array, rateHz: number): 
   return wav.toBuffer();
 }
 
+/** The same file with a comment in it, where such files carry one. */
+export function withComment(wavFile: Uint8Array, comment: string): Uint8Array {
+  const wav = new (waveFile())(wavFile);
+  wav.setTag("ICMT", comment);
+  return wav.toBuffer();
+}
+
 /** A record as lines of time in seconds and value, with a header: what `readCsv` reads back. */
-export function csvText(samples: ArrayLike<number>, rateHz: number): string {
-  const lines = ["time,value"];
+export function csvText(samples: ArrayLike<number>, rateHz: number, called = "value"): string {
+  const lines = [`time,${called}`];
   for (let i = 0; i < samples.length; i++)
     lines.push(`${(i / rateHz).toFixed(6)},${Number(samples[i].toPrecision(7))}`);
   return `${lines.join("\n")}\n`;

@@ -1,7 +1,9 @@
-import type { KeptRecording } from "../../contract";
+import type { KeptRecording, RecordedRun } from "../../contract";
 
 /** What a thread can be given to do. */
 export type HeavyTask = { model: string; input: unknown } | { bytes: Uint8Array };
 
 /** A recording that was read, as the file it is kept as; or why it cannot be. */
-export type ReadRecording = ({ ok: true; wav: Uint8Array } & Omit<KeptRecording, "file">) | { ok: false; why: string };
+export type ReadRecording =
+  | ({ ok: true; wav: Uint8Array } & Omit<KeptRecording, "file"> & { run: RecordedRun | null })
+  | { ok: false; why: string };

@@ -1,5 +1,6 @@
 import { importRecording, spectrum, wavBytes } from "../../core";
 import { answer } from "../../models";
+import { runIn } from "../recordings/comment";
 import type { HeavyTask, ReadRecording } from "./tasks";
 
 /** Peaks a recording is kept with. */
@@ -8,18 +9,20 @@ const PEAKS = { minRatio: 0.01, maxPeaks: 12, orders: [] };
 function read(bytes: Uint8Array): ReadRecording {
   const imported = importRecording(bytes);
   if (!imported.ok) return imported;
-  const { recording, unit, rpmTrack, notes } = imported;
+  const { recording, unit, rpmTrack, notes, comment } = imported;
+  const run = runIn(comment);
   const { peaks, binHz } = spectrum(recording, PEAKS);
   return {
     ok: true,
     wav: wavBytes(recording.samples, recording.rateHz),
     rateHz: recording.rateHz,
     count: recording.samples.length,
-    unit,
+    unit: run?.unit ?? unit,
     binHz,
     peaks: peaks.map(({ hz, amplitude }) => ({ hz, amplitude })),
     rpmTrack,
     notes,
+    run,
   };
 }
 

@@ -26,6 +26,7 @@ const wish = z.strictObject({
   speedKmh: figure(500, "km/h"),
   engineRpm: figure(20000, "rpm"),
   runUpTo: figure(20000, "rpm"),
+  hurry: z.stringbool().default(false),
   silentAfter: z.coerce.number().int().min(0).nullable().default(null),
 });
 

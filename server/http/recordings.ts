@@ -1,7 +1,7 @@
 import { Router } from "express";
-import { RECORDING_BYTES } from "../../contract";
+import { RECORDING_BYTES, recordedRun, refusalFromIssues } from "../../contract";
 import type { Recordings } from "../recordings";
-import { refuse } from "../services";
+import { refuse, Refused } from "../services";
 import { oneFile } from "./oneFile";
 
 const NAME = /^([0-9a-f]{64})\.(wav|csv)$/;
@@ -34,10 +34,21 @@ export function recordingDoors(recordings: Recordings): Router {
       }
       // The name is the hash of the contents: what it names never changes.
       res.set("Cache-Control", "private, max-age=31536000, immutable");
-      if (kind === "wav") return res.type("audio/wav").sendFile(recordings.pathOf(file));
-      // A WAV file's rate is a whole number; a logger's may not be, and the job's record has it.
-      const rate = Number(req.query.rateHz);
-      res.type("csv").send(await recordings.csv(file, rate > 0 ? rate : null));
+      // A WAV file's rate is a whole number and its values have no unit: what the job's record has goes along.
+      const { rateHz, ...about } = req.query;
+      const run = recordedRun.safeParse({
+        ...about,
+        ...(about.speedKmh !== undefined && { speedKmh: Number(about.speedKmh) }),
+        ...(about.engineRpm !== undefined && { engineRpm: Number(about.engineRpm) }),
+      });
+      if (!run.success) throw new Refused(refusalFromIssues(run.error.issues, about));
+      if (kind === "csv") {
+        return res
+          .type("csv")
+          .send(await recordings.csv(file, Number(rateHz) > 0 ? Number(rateHz) : null, run.data.unit));
+      }
+      if (!Object.keys(run.data).length) return res.type("audio/wav").sendFile(recordings.pathOf(file));
+      res.type("audio/wav").send(Buffer.from(await recordings.wav(file, run.data)));
     } catch (error) {
       next(error);
     }

@@ -40,6 +40,8 @@ export interface RecordingWish {
   engineRpm: number | null;
   /** The engine is run up from its speed to this one over ten seconds. */
   runUpTo: number | null;
+  /** A stand-in need not wait between blocks: whoever asks takes them as fast as they come. */
+  hurry: boolean;
   /** Blocks after which a stand-in falls silent. */
   silentAfter: number | null;
 }

@@ -2,10 +2,11 @@ import { createHash, randomUUID } from "node:crypto";
 import { mkdirSync } from "node:fs";
 import { readFile, rename, stat, writeFile } from "node:fs/promises";
 import { join } from "node:path";
-import type { KeptRecording } from "../../contract";
-import { csvText, readWav } from "../../core";
+import type { RecordedRun, UploadedRecording } from "../../contract";
+import { csvText, readWav, withComment } from "../../core";
 import type { HeavyModels } from "../compute";
 import { refuse } from "../services";
+import { commentOf } from "./comment";
 
 const ACCEPTS = "a WAV file (PCM of 8 to 32 bits, or float), or CSV of time and value";
 
@@ -23,7 +24,7 @@ export class Recordings {
    *
    * Whatever had to be done to read it is in `notes`; what cannot be read is refused with the reason.
    */
-  async store(bytes: Uint8Array, until: AbortSignal): Promise<KeptRecording> {
+  async store(bytes: Uint8Array, until: AbortSignal): Promise<UploadedRecording> {
     const read = await this.heavy.read(bytes, until);
     if (!read.ok) {
       const got = bytes.length ? `a file of ${bytes.length} bytes` : "an empty file";
@@ -32,8 +33,9 @@ export class Recordings {
     const { wav, ...rest } = read;
     const file = createHash("sha256").update(wav).digest("hex");
     await this.write(this.pathOf(file), wav);
-    const { rateHz, count, unit, binHz, peaks, rpmTrack, notes } = rest;
-    return { file, rateHz, count, unit, binHz, peaks, rpmTrack, notes };
+    const { rateHz, count, unit, binHz, peaks, rpmTrack, notes, run } = rest;
+    const kept = { file, rateHz, count, unit, binHz, peaks, rpmTrack, notes: notes.map((n) => n.slice(0, 200)) };
+    return { kept, run };
   }
 
   pathOf(file: string): string {
@@ -47,11 +49,16 @@ export class Recordings {
     );
   }
 
+  /** The file with how it was made written into it, so that it can be taken in elsewhere without typing it again. */
+  async wav(file: string, run: RecordedRun): Promise<Uint8Array> {
+    return withComment(await readFile(this.pathOf(file)), commentOf(run));
+  }
+
   /** The same as lines of time and value, as loggers write it. */
-  async csv(file: string, rateHz: number | null): Promise<string> {
+  async csv(file: string, rateHz: number | null, unit = ""): Promise<string> {
     const read = readWav(await readFile(this.pathOf(file)));
     if (!read.ok) throw new Error(`recording ${file}: ${read.why}`);
-    return csvText(read.recording.samples, rateHz ?? read.recording.rateHz);
+    return csvText(read.recording.samples, rateHz ?? read.recording.rateHz, `value ${unit}`.trim());
   }
 
   /** Whole or not at all: a stop in mid-write leaves a nameless rest and no half recording. */

@@ -24,7 +24,7 @@ const BUMP = { everyS: 1.9, size: 1.6, hz: 11, fades: 9 };
 /** The blocks a stand-in sends, one after the other, without waiting: the same wish, the same shake. */
 export function* standInBlocks(wish: RecordingWish, faults: HiddenFaults): Generator<InstrumentBlock> {
   const { vehicle } = wish;
-  const fault = (wish.phase === "before" && vehicle && faults[vehicle.tag]) || NO_FAULT;
+  const fault = wish.phase === "after" ? null : ((vehicle && faults[vehicle.tag]) ?? NO_FAULT);
   const idle = vehicle?.idleRpm ?? 800;
   const standing = wish.speedKmh === null && wish.engineRpm === null;
   const first = wish.engineRpm ?? (standing ? idle : null);
@@ -93,7 +93,7 @@ export const standInAccelerometer = (faults: HiddenFaults): Recorder => ({
         await new Promise<void>((resolve) => until.addEventListener("abort", () => resolve(), { once: true }));
         return;
       }
-      await wait(1000 / BLOCKS_A_SECOND, undefined, { signal: until }).catch(() => undefined);
+      await wait(wish.hurry ? 0 : 1000 / BLOCKS_A_SECOND, undefined, { signal: until }).catch(() => undefined);
       if (until.aborted) return;
       yield block;
       sent += 1;

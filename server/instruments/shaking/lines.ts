@@ -8,7 +8,7 @@ import {
 } from "../../../contract";
 import { asked, checkDriveline, checkMountModes, refusedIf } from "../../../contract";
 import { byLoss, driveline, mountModes, turning, type Running } from "../../../core";
-import type { HiddenFault } from "./faults";
+import { NO_FAULT, type HiddenFault } from "./faults";
 
 /** One line of the shake: its frequency, Hz, and its amplitude at the seat rail, m/s2. */
 export interface Line {
@@ -37,6 +37,8 @@ const PULL: Record<RunCondition, number> = {
 const COLD_RUBBER = 1.5;
 /** The engine's own shake at full pull, m/s2, and what of it comes once a turn and once every second turn. */
 const ENGINE = { fullPull: 5, onceATurn: 0.1, halfOrder: 0.3 };
+/** What a line of shafts that was just set still has, deg of residual. */
+const LINE_PUT_RIGHT_DEG = 0.9;
 const SEAT = { perTorsional: 0.0042, bodyKg: 60, gmm: 1e-6 };
 /** What mounts nobody has entered pass on: a unit that rolls at 8 Hz, lightly damped. */
 const UNKNOWN_MOUNTS = { rollHz: 8, loss: 0.1 };
@@ -80,12 +82,19 @@ function residual(vehicle: Vehicle): number {
 }
 
 /** Every line a vehicle shakes with as it runs, with what is wrong with it. */
-export function shakeLines(vehicle: Vehicle, fault: HiddenFault, condition: RunCondition, running: Running): Line[] {
+export function shakeLines(
+  vehicle: Vehicle,
+  /** Null once the work is done: nothing is wrong any more and the line of shafts was put right. */
+  found: HiddenFault | null,
+  condition: RunCondition,
+  running: Running,
+): Line[] {
+  const fault = found ?? NO_FAULT;
   const drive = driveOf(vehicle);
   const turns = drive && turning(drive, running);
   if (!turns?.ok) return [];
   const through = passedOn(vehicle, fault, condition === "idleCold");
-  const bend = Math.hypot(residual(vehicle), fault.jointAngleDeg);
+  const bend = found ? Math.hypot(residual(vehicle), fault.jointAngleDeg) : LINE_PUT_RIGHT_DEG;
   const unbalance = (gmm: number, hz: number): number => (gmm * SEAT.gmm * (2 * Math.PI * hz) ** 2) / SEAT.bodyKg;
   const pull = PULL[condition];
   const amplitude: Record<string, (hz: number) => number> = {

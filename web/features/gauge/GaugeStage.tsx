@@ -1,10 +1,11 @@
 import { Button } from "antd";
-import { useMemo, useState } from "react";
-import { useNavigate } from "react-router";
+import { lazy, Suspense, useMemo, useState } from "react";
+import { Link, useNavigate, useSearchParams } from "react-router";
 import { useKeys } from "../../app/keys";
 import { count, gearShort } from "../../format/words";
 import { Answer, Num } from "../../ui/Answer";
 import { useUnits } from "../../format/units";
+import { Skeleton } from "../../ui/states";
 import { WANTED } from "../job/open";
 import type { StageProps } from "../job/JobPage";
 import { findReading, gearPairs, mainPair, measurandKey, resultOf, sameMeasurand, type Measurand } from "./readings";
@@ -12,6 +13,8 @@ import { MeasureMore } from "./MeasureMore";
 import { OdometerCard } from "./OdometerCard";
 import { measurandName, ReadingCard } from "./ReadingCard";
 import "./gauge.css";
+
+const VibrationTool = lazy(() => import("../vibration/VibrationTool").then((m) => ({ default: m.VibrationTool })));
 
 const none = { fromGear: "", toGear: "" };
 
@@ -27,8 +30,30 @@ export function measurandsOf(view: StageProps["view"]): Measurand[] {
   return [...usual, ...extra];
 }
 
-/** Readings before anything comes apart. */
-export default function GaugeStage({ view, edit }: StageProps) {
+/** Readings before anything comes apart, and what was recorded of its shake. */
+export default function GaugeStage(props: StageProps) {
+  const [params] = useSearchParams();
+  const vibration = params.get("tool") === "vibration";
+  const tabs = (
+    <nav className="tabs2" aria-label="Tools of this stage">
+      <Link to="?" aria-current={vibration ? undefined : "page"}>
+        Readings
+      </Link>
+      <Link to="?tool=vibration" aria-current={vibration ? "page" : undefined}>
+        Vibration
+      </Link>
+    </nav>
+  );
+  return vibration ? (
+    <Suspense fallback={<Skeleton rows={8} />}>
+      <VibrationTool {...props} tabs={tabs} />
+    </Suspense>
+  ) : (
+    <Readings {...props} tabs={tabs} />
+  );
+}
+
+function Readings({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) {
   const navigate = useNavigate();
   const units = useUnits();
   const [more, setMore] = useState<Measurand[]>([]);
@@ -49,9 +74,12 @@ export default function GaugeStage({ view, edit }: StageProps) {
     <>
       <Answer
         acts={
-          <Button type="primary" onClick={() => void navigate(`/jobs/${view.job.id}/compare`)}>
-            Go on to Compare
-          </Button>
+          <>
+            {tabs}
+            <Button type="primary" onClick={() => void navigate(`/jobs/${view.job.id}/compare`)}>
+              Go on to Compare
+            </Button>
+          </>
         }
       >
         {missing.length ? (

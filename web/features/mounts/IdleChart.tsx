@@ -1,13 +1,8 @@
-import ApexChart from "react-apexcharts";
 import type { MountRoomState } from "../../../contract";
 import { formatNumber, type MountCompareAnswer } from "../../../core";
+import { Chart, token } from "../../ui/ApexChart";
 import { setNameOf } from "./Panels";
 import { idleCurve } from "./room";
-
-// Under ESM the charts' package may hand over its module instead of the component.
-const Chart = ((ApexChart as unknown as { default?: typeof ApexChart }).default ?? ApexChart) as typeof ApexChart;
-
-const css = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 
 /** Sets are told apart by the kind of line as well as by colour. */
 const DASHES = [0, 7, 3, 10, 2, 5, 12, 4, 8, 6];
@@ -23,8 +18,8 @@ export default function IdleChart({
   order: number;
   idleRpm: number;
 }) {
-  const quiet = css("--quiet");
-  const colours = ["--ochre", "--teal", "--brick", "--moss", "--ink", "--edge"].map(css);
+  const quiet = token("--quiet");
+  const colours = ["--ochre", "--teal", "--brick", "--moss", "--ink", "--edge"].map(token);
   return (
     <div role="img" aria-label={`What ${answer.sets.length} sets of mounts pass on from 500 to 3250 rpm`}>
       <Chart
@@ -56,12 +51,12 @@ export default function IdleChart({
             xaxis: [
               {
                 x: idleRpm,
-                borderColor: css("--ink"),
+                borderColor: token("--ink"),
                 strokeDashArray: 0,
-                label: { text: "idle", style: { background: "transparent", color: css("--ink") } },
+                label: { text: "idle", style: { background: "transparent", color: token("--ink") } },
               },
             ],
-            yaxis: [{ y: 0, borderColor: css("--edge"), strokeDashArray: 0 }],
+            yaxis: [{ y: 0, borderColor: token("--edge"), strokeDashArray: 0 }],
           },
           xaxis: {
             type: "numeric",
@@ -70,8 +65,8 @@ export default function IdleChart({
               formatter: (v: string) => formatNumber(Number(v), 0),
               style: { colors: quiet, fontSize: "12px" },
             },
-            axisBorder: { color: css("--edge") },
-            axisTicks: { color: css("--edge") },
+            axisBorder: { color: token("--edge") },
+            axisTicks: { color: token("--edge") },
           },
           yaxis: {
             max: 30,

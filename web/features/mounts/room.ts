@@ -241,6 +241,12 @@ export const modesOf = (unit: RoomUnit, changes: Record<string, MountChange>): M
     ],
   });
 
+/** The part of the engine's torque ripple at a frequency that the mounts pass on to the body; null where they hold nothing. */
+export function passedOn(unit: RoomUnit, changes: Record<string, MountChange>, hz: number): number | null {
+  const answer = askModes({ ...unitOf(unit, changes), shake: { hz, torqueNm: 1 } });
+  return isRefusal(answer) ? null : (answer.shake?.torqueTransmissibility ?? null);
+}
+
 /** Transmissibility in dB over engine speed by the loss-factor form, for a set's roll mode. */
 export const idleCurve = (rollHz: number, lossFactor: number, order: number): { rpm: number; dB: number }[] =>
   Array.from({ length: 56 }, (_, i) => {

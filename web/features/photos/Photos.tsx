@@ -2,8 +2,9 @@ import { Button, Image } from "antd";
 import { useRef, useState } from "react";
 import type { JobView, Photo } from "../../../contract";
 import type { Editor } from "../../app/saving";
+import { refusedText, sendFile } from "../../app/sendFile";
 import { usePeople } from "../job/useJobView";
-import { refusedText, sendPhoto } from "./upload";
+import { photoDoor } from "./upload";
 import "./photos.css";
 
 const address = (photo: Pick<Photo, "file">, size: "whole" | "small"): string =>
@@ -34,7 +35,7 @@ export function Photos({
     setSays(null);
     setPart(0);
     try {
-      const kept = await sendPhoto(file, setPart, until.signal);
+      const kept = await sendFile(photoDoor, file, file.name, setPart, until.signal);
       edit.create(
         "photo",
         {
@@ -51,7 +52,7 @@ export function Photos({
       );
       if (kept.placeRemoved) setSays({ text: "The camera’s note of where it was taken was left out.", bad: false });
     } catch (error) {
-      const text = refusedText(error);
+      const text = refusedText(error, "The picture");
       setSays(text ? { text, bad: true } : null);
     } finally {
       setPart(null);

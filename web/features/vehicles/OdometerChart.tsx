@@ -1,15 +1,10 @@
-import ApexChart from "react-apexcharts";
 import { useUnits } from "../../format/units";
-
-// Under ESM the charts' package may hand over its module instead of the component.
-const Chart = ((ApexChart as unknown as { default?: typeof ApexChart }).default ?? ApexChart) as typeof ApexChart;
-
-const css = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+import { Chart, token } from "../../ui/ApexChart";
 
 /** Distance over time, plainly: no toolbar, no grid, no gradient. */
 export default function OdometerChart({ readings }: { readings: { date: string; km: number }[] }) {
   const units = useUnits();
-  const quiet = css("--quiet");
+  const quiet = token("--quiet");
   return (
     <div
       role="img"
@@ -28,14 +23,14 @@ export default function OdometerChart({ readings }: { readings: { date: string; 
             background: "transparent",
           },
           stroke: { width: 1.6, curve: "straight" },
-          colors: [css("--teal")],
-          markers: { size: 4, colors: [css("--panel")], strokeColors: css("--teal"), strokeWidth: 1.6 },
+          colors: [token("--teal")],
+          markers: { size: 4, colors: [token("--panel")], strokeColors: token("--teal"), strokeWidth: 1.6 },
           grid: { show: false, padding: { left: 6, right: 12 } },
           xaxis: {
             type: "datetime",
             labels: { style: { colors: quiet, fontSize: "12px" } },
-            axisBorder: { color: css("--edge") },
-            axisTicks: { color: css("--edge") },
+            axisBorder: { color: token("--edge") },
+            axisTicks: { color: token("--edge") },
           },
           yaxis: {
             labels: { formatter: (v: number) => units.bare(v, "distance"), style: { colors: quiet, fontSize: "12px" } },

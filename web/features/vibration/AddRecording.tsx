@@ -1,0 +1,123 @@
+import { Button } from "antd";
+import { useRef, useState } from "react";
+import type { JobView, KeptRecording } from "../../../contract";
+import { refusedText, sendFile } from "../../app/sendFile";
+import type { NewRecording } from "./TakeRecording";
+import { TakeRecording } from "./TakeRecording";
+import { likelyRun, recordingDoor, withoutUnit, type Run } from "./recordingDoor";
+
+export interface Added {
+  kept: KeptRecording;
+  run: Run;
+  by: "file" | "microphone" | "sensor";
+  name: string;
+}
+
+const NOT_SAID = { gear: "", speedKmh: null, engineRpm: null, place: "" };
+
+/** Three ways in: a file dropped or chosen, the sensor, the microphone. */
+export function AddRecording({
+  view,
+  large,
+  onAdded,
+}: {
+  view: JobView;
+  /** The first one: room is given to say what can be dropped. */
+  large: boolean;
+  onAdded: (added: Added) => void;
+}) {
+  const field = useRef<HTMLInputElement>(null);
+  const sending = useRef<AbortController | null>(null);
+  const [part, setPart] = useState<number | null>(null);
+  const [over, setOver] = useState(false);
+  const [says, setSays] = useState<string | null>(null);
+  const [from, setFrom] = useState<"sensor" | "microphone" | null>(null);
+
+  const add = async (files: readonly File[]): Promise<void> => {
+    const [file] = files;
+    const until = new AbortController();
+    sending.current = until;
+    setSays(null);
+    setPart(0);
+    try {
+      const { kept, run: told } = await sendFile(recordingDoor, file, file.name, setPart, until.signal);
+      // What the file says of itself goes before what is likely; a whole answer leaves nothing to guess.
+      const run = told ? { ...NOT_SAID, ...withoutUnit(told) } : likelyRun(view, file.name);
+      onAdded({
+        kept,
+        run,
+        by: "file",
+        name: file.name.replace(/\.(wav|csv|txt)$/i, "").slice(0, 200),
+      });
+      if (files.length > 1) setSays("One at a time: the first was taken in.");
+    } catch (error) {
+      setSays(refusedText(error, "The recording"));
+    } finally {
+      setPart(null);
+      sending.current = null;
+    }
+  };
+  const taken = (t: NewRecording): void => {
+    setFrom(null);
+    onAdded(t);
+  };
+
+  return (
+    <div
+      className={`vdrop${over ? " over" : ""}${large ? " large" : ""}`}
+      onDragOver={(e) => {
+        e.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(e) => {
+        e.preventDefault();
+        setOver(false);
+        const files = [...e.dataTransfer.files];
+        if (files.length) void add(files);
+      }}
+    >
+      <p className={large ? "hd2" : "rt"}>Drop a recording here</p>
+      <p className="lb">WAV from a recorder or a telephone, or CSV of time and value from a logger.</p>
+      {part === null ? (
+        <div className="row-flex">
+          <Button size="small" onClick={() => field.current?.click()}>
+            From a file
+          </Button>
+          <Button size="small" onClick={() => setFrom("sensor")}>
+            With the sensor
+          </Button>
+          <Button size="small" onClick={() => setFrom("microphone")}>
+            With the microphone
+          </Button>
+        </div>
+      ) : (
+        <div className="row-flex">
+          <progress max={1} value={part < 1 ? part : undefined} aria-label="Taking the recording in" />
+          <span className="lb">{part < 1 ? "on its way" : "reading it through"}</span>
+          <Button size="small" onClick={() => sending.current?.abort()}>
+            Call off
+          </Button>
+        </div>
+      )}
+      <input
+        ref={field}
+        type="file"
+        hidden
+        accept=".wav,.csv,.txt,audio/wav,text/csv"
+        aria-label="Recording file"
+        onChange={(e) => {
+          const files = [...(e.target.files ?? [])];
+          e.target.value = "";
+          if (files.length) void add(files);
+        }}
+      />
+      {says && (
+        <p className="why" role="alert">
+          {says}
+        </p>
+      )}
+      {from && <TakeRecording view={view} from={from} onTaken={taken} onClose={() => setFrom(null)} />}
+    </div>
+  );
+}

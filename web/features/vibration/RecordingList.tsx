@@ -1,0 +1,149 @@
+import { Button, Popconfirm } from "antd";
+import { recordedUnits, type JobView, type VibrationRecording } from "../../../contract";
+import { formatNumber } from "../../../core";
+import type { Editor } from "../../app/saving";
+import { SlotSwitch } from "../../ui/slots";
+import { Choice, TextField } from "../../ui/TextField";
+import type { Heard } from "./heard";
+import { CONDITION_NAMES, PHASE_NAMES, UNIT_NAMES } from "./names";
+import { RunFields } from "./RunFields";
+import { useRunWords } from "./Verdict";
+
+/** Recordings of the job: which is looked at, which is laid over it, and how each was made. */
+export function RecordingList({
+  view,
+  edit,
+  heard,
+  shown,
+  over,
+  fresh,
+  onShow,
+  onOver,
+}: {
+  view: JobView;
+  edit: Editor;
+  heard: Heard[];
+  shown: VibrationRecording;
+  over: VibrationRecording | null;
+  /** Just taken in: how it was made is asked at once. */
+  fresh: string | null;
+  onShow: (id: string) => void;
+  onOver: (id: string | null) => void;
+}) {
+  const words = useRunWords();
+  return (
+    <ul className="vlist" aria-label="Recordings">
+      {heard.map((h) => {
+        const r = h.recording;
+        const on = r.id === shown.id;
+        return (
+          <li key={r.id} className={on ? "on" : r.id === over?.id ? "over" : undefined}>
+            <div className="vrow">
+              <button type="button" aria-pressed={on} className="vname" onClick={() => onShow(r.id)}>
+                <b className="rt">{r.name || CONDITION_NAMES[r.condition]}</b>
+                <span className="lb">
+                  <em className={r.phase === "before" ? "och" : "teal"}>{r.phase}</em>, {words(h)},{" "}
+                  {formatNumber(r.count / r.rateHz, 0)} s
+                </span>
+              </button>
+              {!on && r.unit === shown.unit && (
+                <span className="vover">
+                  <SlotSwitch
+                    on={r.id === over?.id}
+                    label={`Lay ${r.name || "this one"} over it`}
+                    onChange={(lay) => onOver(lay ? r.id : null)}
+                  />
+                  <span className="lb">over it</span>
+                </span>
+              )}
+            </div>
+            {on && <Details key={r.id} view={view} edit={edit} recording={r} open={r.id === fresh} />}
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+/** How it was made, for the file to carry along. */
+const travels = ({ unit, phase, condition, gear, speedKmh, engineRpm, place }: VibrationRecording): string =>
+  new URLSearchParams(
+    Object.entries({ unit, phase, condition, gear, speedKmh, engineRpm, place })
+      .filter(([, v]) => v !== null && v !== "")
+      .map(([k, v]) => [k, String(v)]),
+  ).toString();
+
+function Details({
+  view,
+  edit,
+  recording: r,
+  open,
+}: {
+  view: JobView;
+  edit: Editor;
+  recording: VibrationRecording;
+  open: boolean;
+}) {
+  const called = r.name || CONDITION_NAMES[r.condition];
+  const file = `/api/recordings/${r.file}`;
+  const saveAs = `${view.vehicle.tag} ${called}`.replace(/[^\p{L}\p{N} ,.-]/gu, "");
+  return (
+    <details className="vdetails" open={open}>
+      <summary className="lb">how it was made</summary>
+      <TextField
+        label="name"
+        value={r.name}
+        onCommit={(name) => edit.update("recording", r, { name }, `Recording named ${name || "nothing"}`)}
+      />
+      <RunFields
+        vehicle={view.vehicle}
+        run={r}
+        onChange={(patch, what) => edit.update("recording", r, patch, `Recording ${called}: ${what}`)}
+      />
+      {r.by === "file" && (
+        <Choice
+          label="its values are"
+          value={r.unit}
+          options={Object.fromEntries(recordedUnits.map((u) => [u, UNIT_NAMES[u]])) as typeof UNIT_NAMES}
+          onChange={(unit) => edit.update("recording", r, { unit }, `Recording ${called}: ${UNIT_NAMES[unit]}`)}
+        />
+      )}
+      <TextField
+        label="note"
+        value={r.note}
+        placeholder="The straight by the pier, two aboard."
+        onCommit={(note) => edit.update("recording", r, { note }, `Recording ${called}: note`)}
+      />
+      {r.notes.map((n) => (
+        <p key={n} className="och">
+          To read it: {n}.
+        </p>
+      ))}
+      <p className="lb">
+        {PHASE_NAMES[r.phase]}, <span className="n">{formatNumber(r.rateHz, 0)}</span> samples a second
+      </p>
+      <div className="row-flex">
+        <a href={`${file}.wav?${travels(r)}`} download={`${saveAs}.wav`}>
+          WAV
+        </a>
+        <a
+          href={`${file}.csv?${new URLSearchParams({ rateHz: String(r.rateHz), unit: r.unit })}`}
+          download={`${saveAs}.csv`}
+        >
+          CSV
+        </a>
+        <Popconfirm
+          title="Take this recording out?"
+          description="It lies in the bin and can be put back."
+          okText="Take it out"
+          cancelText="Keep it"
+          onConfirm={() => edit.remove("recording", r, `Recording ${called} taken out`)}
+        >
+          <Button size="small" type="text" className="push">
+            Take out
+          </Button>
+        </Popconfirm>
+      </div>
+    </details>
+  );
+}

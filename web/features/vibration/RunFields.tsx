@@ -1,0 +1,81 @@
+import { runConditions, type RunCondition, type Vehicle } from "../../../contract";
+import { NumberField } from "../../ui/NumberField";
+import { QuantityField } from "../../ui/QuantityField";
+import { Choice, TextField } from "../../ui/TextField";
+import { CONDITION_NAMES, PHASE_NAMES, standing } from "./names";
+import type { Run } from "./recordingDoor";
+
+/** How it ran while it was recorded, and where the sensor lay. */
+export function RunFields({
+  vehicle,
+  run,
+  onChange,
+}: {
+  vehicle: Vehicle;
+  run: Required<Run>;
+  onChange: (patch: Partial<Run>, what: string) => void;
+}) {
+  const still = standing(run.condition ?? "roadSpeed");
+  const gears = vehicle.driveTrain?.ratios.map((r) => r.gear) ?? [];
+  // A gear that is no longer among the ratios still shows what was said.
+  const options = Object.fromEntries([
+    ["", "out of gear"],
+    ...[...new Set([...gears, ...(run.gear ? [run.gear] : [])])].map((g) => [g, g]),
+  ]) as Record<string, string>;
+  return (
+    <div className="runfields">
+      <div className="wide2">
+        <Choice<RunCondition>
+          label="condition"
+          value={run.condition ?? "roadSpeed"}
+          options={
+            Object.fromEntries(runConditions.map((c) => [c, CONDITION_NAMES[c]])) as Record<RunCondition, string>
+          }
+          onChange={(condition) => onChange({ condition }, CONDITION_NAMES[condition])}
+        />
+      </div>
+      <Choice
+        label="when"
+        value={run.phase ?? "before"}
+        options={PHASE_NAMES}
+        onChange={(phase) => onChange({ phase }, PHASE_NAMES[phase])}
+      />
+      {!still && (
+        <>
+          <Choice
+            label="gear"
+            value={run.gear ?? ""}
+            options={options}
+            onChange={(gear) => onChange({ gear }, gear ? `gear ${gear}` : "out of gear")}
+          />
+          <QuantityField
+            label="road speed"
+            kind="speed"
+            base={run.speedKmh ?? null}
+            min={1}
+            max={500}
+            hint="70 km/h"
+            onCommit={({ base, typed }) => onChange({ speedKmh: base }, typed)}
+            onClear={() => onChange({ speedKmh: null }, "road speed not known")}
+          />
+        </>
+      )}
+      <NumberField
+        label="engine speed"
+        value={run.engineRpm ?? null}
+        min={100}
+        max={20000}
+        unit={still && vehicle.idleRpm && run.engineRpm === null ? `rpm; idle is ${vehicle.idleRpm}` : "rpm"}
+        onCommit={(engineRpm) =>
+          onChange({ engineRpm }, engineRpm === null ? "engine speed not known" : `${engineRpm} rpm`)
+        }
+      />
+      <TextField
+        label="where the sensor lay"
+        value={run.place ?? ""}
+        placeholder="driver’s seat rail"
+        onCommit={(place) => onChange({ place }, `sensor at ${place || "an unnamed place"}`)}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,66 @@
+import { Link } from "react-router";
+import type { JobView } from "../../../contract";
+import { formatNumber } from "../../../core";
+import { diagnosisOf } from "../ask/diagnosis";
+import { useKnowledge } from "../knowledge/useKnowledge";
+import { causeOf, FAULTS_OF, inWords } from "./names";
+import { fromMountRoom } from "./otherSide";
+
+/** Suspects of Ask under this, as a part, are not worth a word here. */
+const WORTH = 0.03;
+
+/** The same suspect from other sides: what the mount room reckons of it, and how Ask stands to it now. */
+export function SameSuspect({ view, sources, hz }: { view: JobView; sources: readonly string[]; hz: number }) {
+  const table = useKnowledge();
+  const { answer } = diagnosisOf(table, view.vehicle, view.job.symptoms);
+  const faults = new Set(sources.flatMap((s) => FAULTS_OF[s] ?? []));
+  const inAsk = answer.posterior.filter((p) => faults.has(p.fault) && p.p >= WORTH).slice(0, 3);
+  const sides = sources.flatMap((s) => {
+    const side = fromMountRoom(view, s, hz);
+    return side ? [{ source: s, side }] : [];
+  });
+  return (
+    <section className="vsides" aria-label="The same suspect from other sides">
+      {sides.map(({ source, side }) => (
+        <div key={source}>
+          <h3 className="hd2">
+            {side.agrees === true
+              ? "The mount room names the same suspect"
+              : side.agrees === false
+                ? "The mount room does not bear it out"
+                : "The mount room cannot say"}
+          </h3>
+          <p>
+            {sources.length > 1 && `${inWords(source).replace(/^./, (c) => c.toUpperCase())}: `}
+            {side.text}
+          </p>
+          <Link to={`/jobs/${view.job.id}/compare?tool=mounts`}>Look in the mount room</Link>
+        </div>
+      ))}
+      <div>
+        <h3 className="hd2">In Ask</h3>
+        {inAsk.length ? (
+          <ul>
+            {inAsk.map((p) => (
+              <li key={p.fault}>
+                {p.label}{" "}
+                <span className="n">
+                  {formatNumber(p.p * 100, 0)}
+                  {"\u202f%"}
+                </span>
+                {p.referOn && <span className="lb"> not ours, refer on</span>}
+              </li>
+            ))}
+          </ul>
+        ) : (
+          <p>
+            {sources.length === 1
+              ? `Nothing that was answered speaks for ${causeOf(sources[0])} yet.`
+              : "Nothing that was answered speaks for one of these yet."}
+          </p>
+        )}
+        <Link to={`/jobs/${view.job.id}/ask`}>Go to Ask</Link>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,206 @@
+import { Button, Modal } from "antd";
+import { useEffect, useRef, useState } from "react";
+import type { JobView, KeptRecording } from "../../../contract";
+import { formatNumber } from "../../../core";
+import { useInstrumentsQuery } from "../../app/api";
+import { refusedText, sendFile } from "../../app/sendFile";
+import { SlotSwitch } from "../../ui/slots";
+import { NumberField } from "../../ui/NumberField";
+import { wavOf } from "../../worker";
+import { microphone, sensor, type Source } from "./live";
+import { standing } from "./names";
+import { likelyRun, recordingDoor, type Run } from "./recordingDoor";
+import { RunFields } from "./RunFields";
+
+/** A recording ends by itself after this, s: a job's file stays small. */
+const LONGEST_S = 60;
+/** Shorter than this, s, sources stand too close to be told apart. */
+const SHORTEST_S = 4;
+const BARS = 96;
+
+type Taken = { samples: Float32Array[]; count: number; rateHz: number; rpm: { tS: number; rpm: number }[] };
+const nothing = (): Taken => ({ samples: [], count: 0, rateHz: 0, rpm: [] });
+
+export interface NewRecording {
+  kept: KeptRecording;
+  run: Run;
+  by: "microphone" | "sensor";
+  name: string;
+}
+
+/** Records from the sensor or the microphone: how it runs is said first, then it is listened to. */
+export function TakeRecording({
+  view,
+  from,
+  onTaken,
+  onClose,
+}: {
+  view: JobView;
+  from: "sensor" | "microphone";
+  onTaken: (taken: NewRecording) => void;
+  onClose: () => void;
+}) {
+  const { data } = useInstrumentsQuery(undefined, { skip: from === "microphone" });
+  const line = data?.instruments.find((i) => i.rateHz !== null) ?? null;
+  const [run, setRun] = useState<Run>(() => likelyRun(view));
+  const [runUp, setRunUp] = useState(false);
+  const [runUpTo, setRunUpTo] = useState<number | null>(4000);
+  const [state, setState] = useState<"ready" | "listening" | "sending">("ready");
+  const [says, setSays] = useState<string | null>(null);
+  const [heard, setHeard] = useState<{ seconds: number; level: number[]; rpm: number | null }>({
+    seconds: 0,
+    level: [],
+    rpm: null,
+  });
+  const taken = useRef<Taken>(nothing());
+  const source = useRef<Source | null>(null);
+  const sending = useRef<AbortController | null>(null);
+  useEffect(
+    () => () => {
+      source.current?.stop();
+      sending.current?.abort();
+    },
+    [],
+  );
+
+  const start = async (): Promise<void> => {
+    taken.current = nothing();
+    setSays(null);
+    setHeard({ seconds: 0, level: [], rpm: null });
+    const s =
+      from === "microphone" ? microphone() : line ? sensor(line, view.vehicle, run, runUp ? runUpTo : null) : null;
+    if (!s) return;
+    source.current = s;
+    setState("listening");
+    try {
+      await s.start(
+        ({ samples, rateHz, rpm }) => {
+          const t = taken.current;
+          if (rpm !== null) t.rpm.push({ tS: t.count / rateHz, rpm });
+          t.samples.push(samples);
+          t.count += samples.length;
+          t.rateHz = rateHz;
+          const size = samples.reduce((a, v) => Math.max(a, Math.abs(v)), 0);
+          const seconds = t.count / rateHz;
+          setHeard((h) => ({ seconds, rpm, level: [...h.level, size].slice(-BARS) }));
+          if (seconds >= LONGEST_S) void stopAndSend();
+        },
+        (why) => {
+          setState("ready");
+          setSays(why);
+        },
+      );
+    } catch (error) {
+      setState("ready");
+      setSays(error instanceof Error ? error.message : "It cannot be recorded here.");
+    }
+  };
+
+  const stopAndSend = async (): Promise<void> => {
+    source.current?.stop();
+    const { samples, count, rateHz, rpm } = taken.current;
+    if (!count) return setState("ready");
+    setState("sending");
+    const all = new Float32Array(count);
+    let at = 0;
+    for (const block of samples) {
+      all.set(block, at);
+      at += block.length;
+    }
+    const until = new AbortController();
+    sending.current = until;
+    const name = `${from === "sensor" ? "sensor" : "microphone"}, ${formatNumber(count / rateHz, 0)} s`;
+    try {
+      const wav = await wavOf(all, rateHz);
+      const { kept } = await sendFile(recordingDoor, wav, `${name}.wav`, () => undefined, until.signal);
+      const moved = rpm.length > 1 && runUp;
+      onTaken({
+        kept: {
+          ...kept,
+          unit: from === "sensor" ? "m/s2" : "fullScale",
+          rpmTrack: moved ? rpm.slice(0, 1000) : null,
+        },
+        run: { ...run, engineRpm: moved ? rpm[0].rpm : (run.engineRpm ?? null) },
+        by: from,
+        name,
+      });
+    } catch (error) {
+      setSays(refusedText(error, "The recording"));
+      setState("ready");
+    }
+  };
+
+  const tooShort = heard.seconds < SHORTEST_S;
+  // What came before it stopped by itself is not lost.
+  const some = state === "ready" && taken.current.count > 0 && !tooShort;
+  const top = Math.max(1e-9, ...heard.level);
+  const still = standing(run.condition ?? "roadSpeed");
+  return (
+    <Modal
+      open
+      title={from === "sensor" ? "Record with the sensor" : "Record with the microphone"}
+      footer={null}
+      width={560}
+      onCancel={onClose}
+    >
+      <RunFields
+        vehicle={view.vehicle}
+        run={run as Required<Run>}
+        onChange={(patch) => setRun((r) => ({ ...r, ...patch }))}
+      />
+      {from === "sensor" && !still && (
+        <div className="row-flex runup">
+          <SlotSwitch on={runUp} label="Run the engine up through it" onChange={setRunUp} />
+          <span>Run the engine up through it</span>
+          {runUp && (
+            <NumberField label="up to" value={runUpTo} min={1000} max={12000} unit="rpm" onCommit={setRunUpTo} />
+          )}
+        </div>
+      )}
+      <svg className="levels" viewBox={`0 0 ${BARS * 5} 56`} preserveAspectRatio="none" aria-hidden="true">
+        <path d={`M0 28H${BARS * 5}`} stroke="var(--edge)" strokeWidth="1" />
+        {heard.level.map((v, i) => (
+          <rect key={i} x={i * 5} y={28 - (26 * v) / top} width="3" height={(52 * v) / top} fill="var(--teal)" />
+        ))}
+      </svg>
+      <p role="status" className={says ? "och" : "lb"}>
+        {says ??
+          (state === "sending"
+            ? "Reading it through."
+            : state === "listening"
+              ? `${formatNumber(heard.seconds, 1)} s${heard.rpm !== null ? `, engine at ${formatNumber(heard.rpm, 0)} rpm` : ""}. ${tooShort ? `Hold it for ${SHORTEST_S} s at least; ten tell more.` : "Long enough; the longer, the finer."}`
+              : "Hold speed and throttle steady, then begin.")}
+      </p>
+      <div className="row-flex">
+        <span className="push" />
+        {state === "listening" ? (
+          <>
+            <Button onClick={() => (source.current?.stop(), setState("ready"), (taken.current = nothing()))}>
+              Call off
+            </Button>
+            <Button type="primary" disabled={tooShort} onClick={() => void stopAndSend()}>
+              Stop and keep
+            </Button>
+          </>
+        ) : (
+          <>
+            {some && <Button onClick={() => void stopAndSend()}>Keep what came</Button>}
+            <Button
+              type="primary"
+              loading={state === "sending"}
+              disabled={state === "sending" || (from === "sensor" && !line)}
+              onClick={() => void start()}
+            >
+              {says ? "Try again" : "Begin"}
+            </Button>
+          </>
+        )}
+      </div>
+      {from === "sensor" && line?.standIn && (
+        <p className="lb">
+          This is a stand-in that shakes as this vehicle’s data says. A real one plugs in at the same place.
+        </p>
+      )}
+    </Modal>
+  );
+}

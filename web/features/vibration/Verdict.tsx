@@ -1,0 +1,169 @@
+import type { JobView } from "../../../contract";
+import { formatNumber, type LevelChange } from "../../../core";
+import { useUnits } from "../../format/units";
+import { Num } from "../../ui/Answer";
+import { leftOf, type Heard } from "./heard";
+import { amplitudeText, causeOf, inWords, standing, TEST_WORDS } from "./names";
+import { fromMountRoom } from "./otherSide";
+
+const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+const either = (ids: readonly string[]): string => ids.map(inWords).join(" or ");
+
+/** How it ran, in a few words: "at 70 km/h in fifth". */
+export function useRunWords() {
+  const units = useUnits();
+  return (h: Heard): string => {
+    const { condition, gear, speedKmh } = h.recording;
+    const rpm = h.turning?.ok ? h.turning.engineRpm : h.recording.engineRpm;
+    if (standing(condition)) return rpm ? `at idle, ${formatNumber(rpm, 0)} rpm` : "at idle";
+    const speed =
+      speedKmh === null
+        ? rpm === null
+          ? ""
+          : ` at ${formatNumber(rpm, 0)} rpm`
+        : ` at ${units.show(speedKmh, "speed")}`;
+    return `${speed}${gear ? ` in gear ${gear}` : ", out of gear"}`.trim();
+  };
+}
+
+/** An amplitude inside the answer: the figure in the figures' type, its unit in the words'. */
+function Strength({ of, unit }: { of: number; unit: Heard["recording"]["unit"] }) {
+  const [figure, ...rest] = amplitudeText(of, unit).split("\u00a0");
+  return (
+    <>
+      <Num>{figure}</Num>
+      {"\u00a0"}
+      {rest.join("\u00a0")}
+    </>
+  );
+}
+
+/** The strongest source over a run-up, and where it was strongest. */
+export interface RunUpPeak {
+  source: string;
+  amplitude: number;
+  rpm: number;
+  fromRpm: number;
+  toRpm: number;
+}
+
+/** What the recording says, in one sentence with its main reason. */
+export function Verdict({
+  view,
+  heard,
+  goesWith,
+  runUp,
+  change,
+  after,
+}: {
+  view: JobView;
+  heard: Heard;
+  /** What another gear has shown of the leading peak. */
+  goesWith: "road" | "engine" | null;
+  runUp: RunUpPeak | null;
+  /** Change of the leading source from before the work to after it, where both are laid over each other. */
+  change: (LevelChange & { shown: boolean; anyway: number }) | null;
+  after: Heard | null;
+}) {
+  const words = useRunWords();
+  const { recording, turning, leading } = heard;
+  const { unit } = recording;
+  if (!turning) {
+    return (
+      <>
+        <b>Say what turns on {view.vehicle.tag}</b> (tyre, final drive, gears), and every peak gets its name.
+      </>
+    );
+  }
+  if (!turning.ok) {
+    return (
+      <>
+        <b>Still lacking: {turning.lacks}.</b> With it every peak gets its name.
+      </>
+    );
+  }
+  if (heard.runUp) {
+    if (!runUp) return <b>The engine’s speed changes through it: the order map follows each source.</b>;
+    return (
+      <>
+        <b>
+          From {formatNumber(runUp.fromRpm, 0)} to {formatNumber(runUp.toRpm, 0)} rpm it is {inWords(runUp.source)}:{" "}
+          {causeOf(runUp.source)}.
+        </b>{" "}
+        Strongest at <Num>{formatNumber(runUp.rpm, 0)}</Num> rpm, <Strength of={runUp.amplitude} unit={unit} />.
+      </>
+    );
+  }
+  if (!leading || leading.kind === "nothing") {
+    return (
+      <>
+        <b>Nothing stands out {words(heard)}.</b> No line rises above the noise.
+      </>
+    );
+  }
+  const { peak } = leading;
+  const strength = (
+    <>
+      <Num>{formatNumber(peak.hz, 1)}</Num> Hz at <Strength of={peak.amplitude} unit={unit} />
+    </>
+  );
+  if (leading.kind === "unknown") {
+    return (
+      <>
+        <b>The strongest line, {formatNumber(peak.hz, 1)} Hz, belongs to nothing that turns here.</b> Check speed, gear
+        and tyre; else something rings: a pipe, a shield, a bracket.
+      </>
+    );
+  }
+  const left = leftOf(leading.sources, goesWith);
+  if (change) {
+    const quieter = change.dB < 0;
+    const rest =
+      after?.leading && after.leading.kind !== "nothing" && after.leading.kind !== "unknown" ? after.leading : null;
+    const other = rest && !rest.sources.some((s) => left.includes(s)) ? rest : null;
+    return (
+      <>
+        <b>
+          {upper(either(left))}: {formatNumber(Math.abs(change.dB), 1)} dB {quieter ? "quieter" : "louder"} after the
+          work
+          {change.shown ? "." : ", which is not shown."}
+        </b>{" "}
+        From <Num>{amplitudeText(change.before.amplitude, unit, true)}</Num> to{" "}
+        <Strength of={change.after.amplitude} unit={unit} /> {words(heard)}
+        {other && <>; what is left is mostly {either(other.sources)}</>}.
+      </>
+    );
+  }
+  if (left.length > 1) {
+    const same = new Set(left.map(inWords));
+    return (
+      <>
+        <b>
+          {upper([...same].join(" or "))}: all stand at {formatNumber(peak.hz, 1)} Hz {words(heard)}.
+        </b>{" "}
+        {leading.tests.map((t) => TEST_WORDS[t]).join(" ")}
+      </>
+    );
+  }
+  const [source] = left.length ? left : leading.sources;
+  const side = fromMountRoom(view, source, peak.hz);
+  const times = leading.timesNext ?? 0;
+  return (
+    <>
+      <b>
+        {upper(words(heard))} it is {inWords(source)}: {causeOf(source)}.
+      </b>{" "}
+      {strength}
+      {goesWith === "road" && ", in another gear as in this"}
+      {goesWith === "engine" && ", and it moves with the engine in another gear"}
+      {!goesWith && times >= 1.5 && (
+        <>
+          , <Num>{formatNumber(times, times < 10 ? 1 : 0)}</Num>
+          {" times the next"}
+        </>
+      )}
+      .{side?.agrees === true && " The mount room names the same suspect."}
+      {side?.agrees === false && " The mount room does not bear it out."}
+    </>
+  );
+}

@@ -1,0 +1,403 @@
+import { Button, Modal } from "antd";
+import { lazy, Suspense, useMemo, useState } from "react";
+import { useNavigate } from "react-router";
+import type { VibrationRecording } from "../../../contract";
+import { formatNumber } from "../../../core";
+import { Answer } from "../../ui/Answer";
+import { Empty, Skeleton } from "../../ui/states";
+import { useSpectrum, type SpectrumDrawn, type SpectrumWish } from "../../worker";
+import type { StageProps } from "../job/JobPage";
+import { usePeople } from "../job/useJobView";
+import { AddRecording, type Added } from "./AddRecording";
+import { DriveTrainDialog } from "./DriveTrainDialog";
+import { heardIn, leftOf, partedByGear, partnerOf, type Heard } from "./heard";
+import { PHASE_NAMES, standing } from "./names";
+import { RecordingList } from "./RecordingList";
+import { RoadTable } from "./RoadTable";
+import { SameSuspect } from "./SameSuspect";
+import { changesOf, SourceTable, type Listened } from "./SourceTable";
+import { Verdict, type RunUpPeak } from "./Verdict";
+import { VibrationWorking } from "./VibrationWorking";
+import "./vibration.css";
+
+const SpectrumChart = lazy(() => import("./SpectrumChart"));
+const OrderMap = lazy(() => import("./OrderMap"));
+
+/** Window of the order map, s: short enough to follow a run-up, long enough to part the sources. */
+const MAP_WINDOW_S = 0.5;
+
+/** A resolution coarser than this, Hz, does not part sources that stand close. */
+const COARSE_HZ = 2;
+
+const RANGES = [50, 100, 200, 500] as const;
+
+/** What a recording's spectrum is asked with: its own length, and its sources for the order map. */
+function wishOf(h: Heard | null): SpectrumWish | null {
+  if (!h) return null;
+  const { recording: r, turning, sources } = h;
+  const rpm = turning?.ok ? turning.engineRpm : null;
+  const track = r.rpmTrack ?? (rpm === null ? null : [{ tS: 0, rpm }]);
+  const mapWindow = Math.max(16, Math.min(65536, 2 ** Math.round(Math.log2(MAP_WINDOW_S * r.rateHz))));
+  return {
+    file: r.file,
+    rateHz: r.rateHz,
+    ...(track && rpm && mapWindow <= r.count
+      ? { rpmTrack: track, orders: sources.map((s) => (s.hz * 60) / rpm), mapWindow }
+      : {}),
+  };
+}
+
+/** From a recording to a suspect: spectrum, what turns at which line, and what changed. */
+export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) {
+  const { vehicle, job } = view;
+  const navigate = useNavigate();
+  const { me } = usePeople();
+  const [picked, setPicked] = useState<string | null>(null);
+  const [fresh, setFresh] = useState<string | null>(null);
+  const [laid, setLaid] = useState<{ on: string; over: string | null } | null>(null);
+  const [lit, setLit] = useState<string | null>(null);
+  const [look, setLook] = useState<"spectrum" | "map" | null>(null);
+  const [range, setRange] = useState<number | null>(null);
+  const [dialog, setDialog] = useState<"turns" | "working" | null>(null);
+  const recordings = useMemo(
+    () => [...view.recording].sort((a, b) => (a.takenAt ?? a.createdAt).localeCompare(b.takenAt ?? b.createdAt)),
+    [view.recording],
+  );
+  const heard = useMemo(() => recordings.map((r) => heardIn(vehicle, r)), [vehicle, recordings]);
+  const named = heard.find((h) => h.recording.id === picked) ?? heard[0] ?? null;
+  const other = useMemo(() => {
+    if (!named) return null;
+    const id = laid?.on === named.recording.id ? laid.over : (partnerOf(named.recording, recordings)?.id ?? null);
+    return heard.find((h) => h.recording.id === id && h.recording.unit === named.recording.unit) ?? null;
+  }, [named, laid, heard, recordings]);
+  // Before the work stands first, whichever of the two was picked.
+  const swapped = named?.recording.phase === "after" && other?.recording.phase === "before";
+  const [first, second] = swapped ? [other, named] : [named, other];
+  const one = useSpectrum(useMemo(() => wishOf(first), [first]));
+  const two = useSpectrum(useMemo(() => wishOf(second), [second]));
+
+  const keep = ({ kept, run, by, name }: Added): void => {
+    const id = edit.create(
+      "recording",
+      { jobId: job.id, ...kept, ...run, by, name, takenBy: me?.id ?? null, takenAt: new Date().toISOString() },
+      `Recording: ${name}`,
+    );
+    setPicked(id);
+    setFresh(id);
+    setLaid(null);
+  };
+  const turns = dialog === "turns" && (
+    <DriveTrainDialog vehicle={vehicle} edit={edit} onClose={() => setDialog(null)} />
+  );
+
+  if (!first || !named) {
+    return (
+      <>
+        <Answer acts={tabs}>
+          <b>Record what shakes,</b> and the line it stands at says what turns at that speed.
+        </Answer>
+        <div className="vib empty1">
+          <AddRecording view={view} large onAdded={keep} />
+          <Empty
+            title="No recording yet"
+            acts={<Button onClick={() => setDialog("turns")}>What turns on {vehicle.tag}</Button>}
+          >
+            Lay a telephone on the seat rail, hold one speed in one gear for ten seconds, and drop the file here.
+            Without one, “With the sensor” takes an example: a stand-in that shakes as this vehicle’s data says.
+          </Empty>
+        </div>
+        <RoadTable view={view} edit={edit} />
+        {turns}
+      </>
+    );
+  }
+
+  const done = one.result.state === "done" ? one.result.spectrum : null;
+  const overDone = two.result.state === "done" ? two.result.spectrum : null;
+  const listened = (h: Heard, spectrum: SpectrumDrawn): Listened => ({
+    recording: h.recording,
+    spectrum,
+    sources: h.sources,
+  });
+  const changes = done && overDone && second ? changesOf(listened(first, done), listened(second, overDone)) : [];
+  const beforeAfter = second !== null && first.recording.phase === "before" && second.recording.phase === "after";
+  const goesWith = second && !beforeAfter ? partedByGear(first, second) : partedByAny(first, heard);
+  const leading = first.leading && "sources" in first.leading ? first.leading : null;
+  const left = leading ? leftOf(leading.sources, goesWith) : [];
+  const change = beforeAfter && left.length ? (changes.find((c) => c.id === left[0]) ?? null) : null;
+  const runUp = first.runUp && done?.orderMap ? runUpPeak(first, done) : null;
+  const highest = Math.max(
+    40,
+    ...first.sources.map((s) => s.hz),
+    first.leading && "peak" in first.leading ? first.leading.peak.hz : 0,
+  );
+  const half = first.recording.rateHz / 2;
+  const toHz = Math.min(half, range ?? RANGES.find((r) => r >= highest * 1.15) ?? 500);
+  const suspects = runUp ? [runUp.source] : left;
+  const suspectHz = leading ? leading.peak.hz : (first.sources.find((s) => s.id === suspects[0])?.hz ?? 0);
+  const showMap = (look ?? (first.runUp ? "map" : "spectrum")) === "map";
+  const lacksTurning = !first.turning?.ok;
+  const coarse = done && done.resolutionHz > COARSE_HZ;
+  const failed = one.result.state === "failed" ? one.result.why : two.result.state === "failed" ? two.result.why : null;
+  const headOf = (r: VibrationRecording): string =>
+    beforeAfter ? r.phase : r.gear ? `gear ${r.gear}` : r.name || "this";
+
+  return (
+    <>
+      <Answer
+        acts={
+          <>
+            {tabs}
+            <Button onClick={() => setDialog("working")}>Working</Button>
+            {lacksTurning ? (
+              <Button type="primary" onClick={() => setDialog("turns")}>
+                Enter what turns
+              </Button>
+            ) : goesWith && job.symptoms.followsRoadSpeed === undefined ? (
+              <Button
+                type="primary"
+                onClick={() =>
+                  edit.update(
+                    "job",
+                    job,
+                    { symptoms: { ...job.symptoms, followsRoadSpeed: goesWith === "road" ? "present" : "absent" } },
+                    goesWith === "road" ? "Shake stays at that road speed" : "Shake goes with the engine",
+                  )
+                }
+              >
+                Tell Ask
+              </Button>
+            ) : (
+              <Button type="primary" onClick={() => void navigate(`/jobs/${job.id}/compare?tool=mounts`)}>
+                Go to the mount room
+              </Button>
+            )}
+          </>
+        }
+      >
+        <Verdict
+          view={view}
+          heard={first}
+          goesWith={goesWith}
+          runUp={runUp}
+          change={change}
+          after={beforeAfter ? second : null}
+        />
+      </Answer>
+      <div className="vib">
+        <div className="vmain">
+          <div className="row-flex vbar">
+            <div className="tabs2" role="tablist" aria-label="Ways of looking">
+              <button type="button" role="tab" aria-selected={!showMap} onClick={() => setLook("spectrum")}>
+                Spectrum
+              </button>
+              <button
+                type="button"
+                role="tab"
+                aria-selected={showMap}
+                disabled={!done?.orderMap}
+                onClick={() => setLook("map")}
+              >
+                Order map
+              </button>
+            </div>
+            {second && !showMap && (
+              <ul className="vkey">
+                <li className="old">{beforeAfter ? PHASE_NAMES.before : headOf(second.recording)}</li>
+                <li className="new">{beforeAfter ? PHASE_NAMES.after : headOf(first.recording)}</li>
+              </ul>
+            )}
+            <span className="push" />
+            {!showMap && (
+              <div className="dirs" role="group" aria-label="Show up to, Hz">
+                {RANGES.filter((r) => r <= half || r === RANGES[0]).map((r) => (
+                  <button key={r} type="button" aria-pressed={r === toHz} onClick={() => setRange(r)}>
+                    {r}
+                  </button>
+                ))}
+                <button type="button" aria-pressed={toHz === half} onClick={() => setRange(half)}>
+                  all
+                </button>
+              </div>
+            )}
+            {!showMap && <span className="lb">Hz</span>}
+          </div>
+          <div className="vpaper">
+            {done && (!second || overDone || two.result.state === "cancelled") ? (
+              <Suspense fallback={<Skeleton rows={7} />}>
+                {showMap && done.orderMap ? (
+                  <OrderMap
+                    map={done.orderMap}
+                    sources={first.sources}
+                    unit={first.recording.unit}
+                    runUp={first.runUp}
+                  />
+                ) : (
+                  <SpectrumChart
+                    // The older of two lies below and is dashed.
+                    curves={curvesOf(first, done, second, overDone, beforeAfter)}
+                    unit={first.recording.unit}
+                    // Through a run-up every source sweeps past: there is no one place to point at.
+                    sources={first.runUp ? [] : first.sources}
+                    otherSources={second && !beforeAfter ? second.sources : []}
+                    toHz={toHz}
+                    lit={lit ?? left[0] ?? null}
+                    onLight={setLit}
+                  />
+                )}
+              </Suspense>
+            ) : (
+              <Reckoning
+                failed={failed}
+                cancelled={one.result.state === "cancelled"}
+                part={one.result.state === "reckoning" ? one.result.part : 1}
+                onCancel={() => {
+                  one.cancel();
+                  two.cancel();
+                }}
+                onAgain={() => {
+                  one.again();
+                  two.again();
+                }}
+              />
+            )}
+          </div>
+          {coarse && (
+            <p className="och vnote">
+              This recording is short: lines closer than {formatNumber(done.resolutionHz, 1)} Hz run into one. Ten
+              seconds tell them apart.
+            </p>
+          )}
+          {first.turning?.ok &&
+            first.turning.notes.map((n) => (
+              <p key={n} className="och vnote">
+                {n.charAt(0).toUpperCase() + n.slice(1)}.
+              </p>
+            ))}
+          {second && first.recording.place !== second.recording.place && (
+            <p className="och vnote">
+              The sensor did not lie at the same place in both: a difference may be the place’s.
+            </p>
+          )}
+          {done && first.sources.length > 0 && !first.runUp && (
+            <SourceTable
+              first={listened(first, done)}
+              second={second && overDone ? listened(second, overDone) : null}
+              heads={[headOf(first.recording), second ? headOf(second.recording) : ""]}
+              beforeAfter={beforeAfter}
+              lit={lit ?? left[0] ?? null}
+              onLight={setLit}
+            />
+          )}
+        </div>
+        <aside className="vaside">
+          <RecordingList
+            view={view}
+            edit={edit}
+            heard={heard}
+            shown={named.recording}
+            over={other?.recording ?? null}
+            fresh={fresh}
+            onShow={(id) => {
+              setPicked(id);
+              setLit(null);
+              setLook(null);
+            }}
+            onOver={(over) => setLaid({ on: named.recording.id, over })}
+          />
+          <AddRecording view={view} large={false} onAdded={keep} />
+          <Button size="small" onClick={() => setDialog("turns")}>
+            What turns on {vehicle.tag}
+          </Button>
+          {suspects.length > 0 && !lacksTurning && <SameSuspect view={view} sources={suspects} hz={suspectHz} />}
+        </aside>
+      </div>
+      <RoadTable view={view} edit={edit} />
+      {turns}
+      {dialog === "working" && (
+        <Modal open title="Working" footer={null} width={680} onCancel={() => setDialog(null)}>
+          <VibrationWorking heard={first} spectrum={done} />
+        </Modal>
+      )}
+    </>
+  );
+}
+
+/** What any other recording at the same road speed in another gear says. */
+function partedByAny(first: Heard, all: readonly Heard[]): "road" | "engine" | null {
+  for (const h of all) {
+    if (h === first) continue;
+    const parted = partedByGear(first, h);
+    if (parted) return parted;
+  }
+  return null;
+}
+
+function curvesOf(
+  first: Heard,
+  done: SpectrumDrawn,
+  second: Heard | null,
+  over: SpectrumDrawn | null,
+  beforeAfter: boolean,
+) {
+  const curve = (h: Heard, s: SpectrumDrawn, old: boolean) => ({
+    name: h.recording.name || PHASE_NAMES[h.recording.phase],
+    amplitude: s.amplitude,
+    binHz: s.binHz,
+    old,
+  });
+  if (!second || !over) return [curve(first, done, false)];
+  return beforeAfter
+    ? [curve(first, done, true), curve(second, over, false)]
+    : [curve(second, over, true), curve(first, done, false)];
+}
+
+/** The source that was strongest over a run-up, by what it passed in all; and the moment it was strongest. */
+function runUpPeak(h: Heard, spectrum: SpectrumDrawn): RunUpPeak | null {
+  const rows = spectrum.orderMap?.rows ?? [];
+  if (!rows.length || !h.sources.length || standing(h.recording.condition)) return null;
+  const sums = h.sources.map((_, k) => rows.reduce((a, r) => a + r.amplitude[k] ** 2, 0));
+  const k = sums.indexOf(Math.max(...sums));
+  const top = rows.reduce((a, r) => (r.amplitude[k] > a.amplitude[k] ? r : a));
+  return {
+    source: h.sources[k].id,
+    amplitude: top.amplitude[k],
+    rpm: top.rpm,
+    fromRpm: rows[0].rpm,
+    toRpm: rows[rows.length - 1].rpm,
+  };
+}
+
+function Reckoning({
+  failed,
+  cancelled,
+  part,
+  onCancel,
+  onAgain,
+}: {
+  failed: string | null;
+  cancelled: boolean;
+  part: number;
+  onCancel: () => void;
+  onAgain: () => void;
+}) {
+  if (failed || cancelled) {
+    return (
+      <div className="vwait" role="alert">
+        <p>{failed ? `This recording cannot be reckoned: ${failed}.` : "Called off."}</p>
+        <Button size="small" onClick={onAgain}>
+          Reckon again
+        </Button>
+      </div>
+    );
+  }
+  return (
+    <div className="vwait">
+      <p className="lb">Reckoning the spectrum</p>
+      <progress max={1} value={part} aria-label="Reckoning the spectrum" />
+      <Button size="small" onClick={onCancel}>
+        Call off
+      </Button>
+    </div>
+  );
+}

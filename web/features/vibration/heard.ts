@@ -1,0 +1,98 @@
+import { driveOf, type Vehicle, type VibrationRecording } from "../../../contract";
+import {
+  acrossGears,
+  leadingSource,
+  match,
+  turning,
+  type Leading,
+  type MatchAnswer,
+  type Turning,
+  type VibrationSource,
+} from "../../../core";
+import { standing } from "./names";
+
+/** The window in which a source explains a peak. Handbook, section "match". */
+const WINDOW = { windowPct: 3, windowBins: 1.5 };
+
+/** What turned, how fast, while a recording was made; null where the vehicle's drive train is not entered. */
+export function turningOf(vehicle: Vehicle, r: VibrationRecording): Turning | null {
+  const drive = driveOf(vehicle);
+  if (!drive) return null;
+  const still = standing(r.condition);
+  return turning(drive, {
+    gear: still ? null : r.gear || null,
+    speedKmh: still ? null : r.speedKmh,
+    engineRpm: r.engineRpm ?? (still ? vehicle.idleRpm : null),
+  });
+}
+
+/** A recording with the names its peaks got. */
+export interface Heard {
+  recording: VibrationRecording;
+  turning: Turning | null;
+  sources: VibrationSource[];
+  match: MatchAnswer | null;
+  leading: Leading | null;
+  /** The engine ran up or down: one spectrum smears it, the order map does not. */
+  runUp: boolean;
+}
+
+/** An engine speed that moved by more than this, as a part, is a run-up. */
+const RUN_UP = 0.1;
+
+export function isRunUp(r: VibrationRecording): boolean {
+  if (!r.rpmTrack) return false;
+  const speeds = r.rpmTrack.map((p) => p.rpm);
+  return Math.max(...speeds) > Math.min(...speeds) * (1 + RUN_UP);
+}
+
+/** Names the peaks a recording was kept with. */
+export function heardIn(vehicle: Vehicle, recording: VibrationRecording): Heard {
+  const turns = turningOf(vehicle, recording);
+  const sources = turns?.ok ? turns.sources : [];
+  const answer =
+    recording.peaks.length && sources.length
+      ? match({ peaks: recording.peaks, sources, binHz: recording.binHz, ...WINDOW })
+      : null;
+  return {
+    recording,
+    turning: turns,
+    sources,
+    match: answer,
+    leading: answer && leadingSource(answer),
+    runUp: isRunUp(recording),
+  };
+}
+
+/** Road speeds closer than this, as a part, count as the same. */
+const SAME_SPEED = 0.03;
+
+/**
+ * What another gear at the same road speed says of the leading peak: it stays with the road, or goes with the
+ * engine. Null where the two recordings cannot part it.
+ */
+export function partedByGear(a: Heard, b: Heard): "road" | "engine" | null {
+  const [x, y] = [a.turning, b.turning];
+  if (!a.leading || a.leading.kind === "nothing" || !x?.ok || !y?.ok) return null;
+  if (a.recording.phase !== b.recording.phase || a.recording.unit !== b.recording.unit) return null;
+  if (!x.speedKmh || !y.speedKmh || Math.abs(x.speedKmh / y.speedKmh - 1) > SAME_SPEED) return null;
+  if (!x.engineRpm || !y.engineRpm || !a.recording.gear || !b.recording.gear) return null;
+  return acrossGears(a.leading.peak.hz, b.recording.peaks, y.engineRpm / x.engineRpm);
+}
+
+/** Sources of a peak that are left once it is known what it goes with. */
+export const leftOf = (ids: readonly string[], goesWith: "road" | "engine" | null): string[] =>
+  goesWith === null
+    ? [...ids]
+    : ids.filter((id) => (id.startsWith("engine") || id.startsWith("accessory")) === (goesWith === "engine"));
+
+/** The recording another is best laid over: the same run after the work, or the same speed in another gear. */
+export function partnerOf(r: VibrationRecording, all: readonly VibrationRecording[]): VibrationRecording | null {
+  const others = all.filter((o) => o.id !== r.id && o.unit === r.unit && o.condition === r.condition);
+  return (
+    others.find((o) => o.phase !== r.phase && o.gear === r.gear) ??
+    others.find((o) => o.phase !== r.phase) ??
+    others.find((o) => o.gear !== r.gear && o.speedKmh === r.speedKmh && r.speedKmh !== null) ??
+    null
+  );
+}

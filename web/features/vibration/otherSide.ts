@@ -1,0 +1,87 @@
+import { isRefusal, type JobView } from "../../../contract";
+import { formatNumber } from "../../../core";
+import { heightsOf, modesOf, passedOn, shaftsOf } from "../mounts/room";
+import { heardIn } from "./heard";
+
+/** What the mount room says of the suspect a recording names. */
+export interface OtherSide {
+  /** It names the same suspect; null where it has no figures to say so. */
+  agrees: boolean | null;
+  text: string;
+}
+
+/** A mount that lost more than this, mm, counts as sagged. Handbook, section "mount sag". */
+const SAGGED_MM = 5;
+
+/** Passing on more of the firing than this, the mounts hardly hold it off. */
+const HARDLY_HELD = 0.5;
+
+const pct = (part: number): string => `${formatNumber(part * 100, part < 0.1 ? 1 : 0)}\u202f%`;
+
+/** Joint angles against the shaft line as it stands. */
+function fromTheShafts(view: JobView): OtherSide {
+  const unit = view.vehicle.powerUnit;
+  const line = unit && shaftsOf(unit, null, null);
+  if (!line) return { agrees: null, text: "The shafts’ angles are not measured yet." };
+  const over = line.notices.filter((n) => n.code !== "angleUnder");
+  const angles = line.joints.map((j) => `${formatNumber(j.angleDeg, 1)}°`).join(" and ");
+  if (!over.length) {
+    return {
+      agrees: false,
+      text: `The joints stand at ${angles}, inside their limits: measure the angles again under load, or turn the joints by hand.`,
+    };
+  }
+  const worst = heightsOf(view, unit).reduce((a, h) => ((h.sagMm ?? 0) > (a.sagMm ?? 0) ? h : a));
+  const sag =
+    (worst.sagMm ?? 0) > SAGGED_MM
+      ? `, and the ${worst.mount.name} mount has lost ${formatNumber(worst.sagMm ?? 0, 1)} mm`
+      : "";
+  return {
+    agrees: true,
+    text: `The joints stand at ${angles} and leave ${formatNumber(line.residualDeg, 1)}° between them${sag}.`,
+  };
+}
+
+/** The firing against the way the unit shakes on its mounts. */
+function fromTheMounts(view: JobView, hz: number): OtherSide {
+  const unit = view.vehicle.powerUnit;
+  const part = unit && passedOn(unit, {}, hz);
+  const modes = unit && modesOf(unit, {});
+  if (!unit || part === null || !modes || isRefusal(modes)) {
+    return { agrees: null, text: "The mounts of this vehicle are not entered yet." };
+  }
+  const nearest = modes.modes.reduce((a, m) => (Math.abs(m.hz - hz) < Math.abs(a.hz - hz) ? m : a));
+  const harder = (view.job.mountRoom?.sets ?? [])
+    .map((s) => ({ name: s.name, part: passedOn(unit, s.changes, hz) ?? 0 }))
+    .sort((a, b) => b.part - a.part)[0];
+  if (part >= HARDLY_HELD) {
+    return {
+      agrees: true,
+      text: `On the mounts as they came the unit shakes at ${formatNumber(nearest.hz, 1)} Hz of itself, and they pass on ${pct(part)} of the firing: they hold it off hardly at all.`,
+    };
+  }
+  const more = harder && harder.part > part ? 20 * Math.log10(harder.part / part) : 0;
+  return {
+    agrees: true,
+    text: `Mounts as they came would pass on ${pct(part)} of the firing at ${formatNumber(hz, 1)} Hz${
+      more > 1 ? `; with “${harder.name}” it is ${pct(harder.part)}, ${formatNumber(more, 1)} dB more` : ""
+    }. One that is harder than it came, or touches, lets it through.`,
+  };
+}
+
+/** The same suspect looked at from the mount room; null for a source it knows nothing of. */
+export function fromMountRoom(view: JobView, source: string, hz: number): OtherSide | null {
+  if (source === "prop2") return fromTheShafts(view);
+  if (source === "engineFiring" || source === "engine1") return fromTheMounts(view, hz);
+  return null;
+}
+
+/** The recording before the work that names the shafts' angles or the firing by itself, for the mount room to say so. */
+export function recordingThatSays(view: JobView, source: "prop2" | "engineFiring") {
+  return (
+    view.recording
+      .filter((r) => r.phase === "before")
+      .map((r) => heardIn(view.vehicle, r))
+      .find((h) => !h.runUp && h.leading?.kind === "clear" && h.leading.sources[0] === source) ?? null
+  );
+}

@@ -1,0 +1,48 @@
+import {
+  uploadedRecording,
+  RECORDING_BYTES,
+  routes,
+  type JobView,
+  type RecordedRun,
+  type UploadedRecording,
+  type NewFields,
+} from "../../../contract";
+import type { FileDoor } from "../../app/sendFile";
+
+export const recordingDoor: FileDoor<UploadedRecording> = {
+  path: routes.recording.path,
+  field: "recording",
+  bytes: RECORDING_BYTES,
+  called: "a recording",
+  answer: uploadedRecording,
+};
+
+export type Run = Pick<NewFields<"recording">, "phase" | "condition" | "gear" | "speedKmh" | "engineRpm" | "place">;
+
+const AFTER = /\bafter\b/i;
+
+/**
+ * What a new recording most likely is of: after the work once the job has come to Prove or the file's name says
+ * so, and then of a run that was recorded before and not yet after; else the same as the last.
+ */
+export function likelyRun(view: JobView, name = ""): Run {
+  const all = [...view.recording].sort((a, b) => a.createdAt.localeCompare(b.createdAt));
+  const phase = view.job.stage === "prove" || AFTER.test(name) ? "after" : "before";
+  const same = (a: (typeof all)[number], b: (typeof all)[number]): boolean =>
+    a.condition === b.condition && a.gear === b.gear && a.speedKmh === b.speedKmh;
+  const unproved = all.find((r) => r.phase === "before" && !all.some((o) => o.phase === "after" && same(o, r)));
+  const last = (phase === "after" ? unproved : null) ?? all.at(-1);
+  const gears = view.vehicle.driveTrain?.ratios ?? [];
+  return {
+    phase,
+    condition: last?.condition ?? "roadSpeed",
+    gear: last?.gear ?? gears.at(-1)?.gear ?? "",
+    speedKmh: last ? last.speedKmh : (view.job.roughness?.speedKmh ?? null),
+    engineRpm: last?.engineRpm ?? null,
+    place: last?.place ?? "",
+  };
+}
+
+/** How it was made, without what its values are: that is kept with the values. */
+export const withoutUnit = ({ phase, condition, gear, speedKmh, engineRpm, place }: RecordedRun): Partial<Run> =>
+  JSON.parse(JSON.stringify({ phase, condition, gear, speedKmh, engineRpm, place })) as Partial<Run>;

@@ -1,0 +1,101 @@
+import { proxy, wrap, type Remote } from "comlink";
+import { useEffect, useState } from "react";
+import type { SpectrumDrawn, SpectrumWish, Vibrations } from "./vibrationProtocol";
+
+/** Work over this, ms, is taken for lost. */
+const LONGEST_MS = 60_000;
+
+/** Spectra that were reckoned and are kept, so that going back to one is at once. */
+const KEPT = 12;
+
+export type SpectrumState =
+  | { state: "none" }
+  | { state: "reckoning"; part: number }
+  | { state: "done"; spectrum: SpectrumDrawn }
+  | { state: "failed"; why: string }
+  | { state: "cancelled" };
+
+const hire = (): { worker: Worker; hand: Remote<Vibrations> } => {
+  const worker = new Worker(new URL("./vibration.worker.ts", import.meta.url), { type: "module" });
+  return { worker, hand: wrap<Vibrations>(worker) };
+};
+
+const known = new Map<string, SpectrumDrawn>();
+
+function keep(key: string, spectrum: SpectrumDrawn): void {
+  known.set(key, spectrum);
+  const [oldest] = known.keys();
+  if (known.size > KEPT) known.delete(oldest);
+}
+
+/**
+ * The spectrum of a kept recording, reckoned beside the screen. Says how far it has come; calling off ends the
+ * worker; one that dies or does not answer is an outcome the person sees.
+ */
+export function useSpectrum(wish: SpectrumWish | null): {
+  result: SpectrumState;
+  cancel: () => void;
+  again: () => void;
+} {
+  const key = wish ? JSON.stringify(wish) : null;
+  const [done, setDone] = useState<{ key: string; result: SpectrumState } | null>(null);
+  const [turn, setTurn] = useState(0);
+  const [stop, setStop] = useState<{ call: () => void }>({ call: () => undefined });
+
+  useEffect(() => {
+    if (!key || known.has(key)) return;
+    const { worker, hand } = hire();
+    let current = true;
+    const end = (result: SpectrumState): void => {
+      if (!current) return;
+      current = false;
+      window.clearTimeout(longest);
+      worker.terminate();
+      setDone({ key, result });
+    };
+    const lost = (): void => end({ state: "failed", why: "the reckoning was lost" });
+    const longest = window.setTimeout(lost, LONGEST_MS);
+    worker.onerror = lost;
+    setStop({ call: () => end({ state: "cancelled" }) });
+    setDone({ key, result: { state: "reckoning", part: 0 } });
+    hand
+      .spectrum(
+        JSON.parse(key) as SpectrumWish,
+        proxy((part: number) => {
+          if (current) setDone({ key, result: { state: "reckoning", part } });
+        }),
+      )
+      .then((out) => {
+        if ("why" in out) return end({ state: "failed", why: out.why });
+        keep(key, out);
+        end({ state: "done", spectrum: out });
+      })
+      .catch(lost);
+    return () => {
+      current = false;
+      window.clearTimeout(longest);
+      worker.terminate();
+    };
+  }, [key, turn]);
+
+  const ready = key ? known.get(key) : undefined;
+  const result: SpectrumState = !key
+    ? { state: "none" }
+    : ready
+      ? { state: "done", spectrum: ready }
+      : done?.key === key
+        ? done.result
+        : { state: "reckoning", part: 0 };
+  return { result, cancel: () => stop.call(), again: () => setTurn((t) => t + 1) };
+}
+
+/** A WAV file of samples recorded in the page, made beside the screen. */
+export async function wavOf(samples: Float32Array, rateHz: number): Promise<Blob> {
+  const { worker, hand } = hire();
+  try {
+    const bytes = await hand.wav(samples, rateHz);
+    return new Blob([new Uint8Array(bytes)], { type: "audio/wav" });
+  } finally {
+    worker.terminate();
+  }
+}
