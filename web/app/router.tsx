@@ -17,6 +17,7 @@ const MeasurementTool = lazy(() =>
   import("../features/desk/MeasurementTool").then((m) => ({ default: m.MeasurementTool })),
 );
 const RehearseTool = lazy(() => import("../features/desk/RehearseTool").then((m) => ({ default: m.RehearseTool })));
+const WhatTurnsTool = lazy(() => import("../features/desk/WhatTurnsTool").then((m) => ({ default: m.WhatTurnsTool })));
 const KnowledgePage = lazy(() =>
   import("../features/knowledge/KnowledgePage").then((m) => ({ default: m.KnowledgePage })),
 );
@@ -56,6 +57,7 @@ export const router = createBrowserRouter([
           { path: "desk/torque-text", element: late(<TorqueTextTool />) },
           { path: "desk/measurement", element: late(<MeasurementTool />) },
           { path: "desk/set/:tool", element: late(<SetDesk />) },
+          { path: "desk/what-turns", element: late(<WhatTurnsTool />) },
           { path: "desk/rehearse", element: late(<RehearseTool />) },
           { path: "shop/knowledge", element: late(<KnowledgePage />) },
           { path: "shop", element: late(<ShopPage />) },

@@ -9,6 +9,7 @@ import { TextField } from "../../ui/TextField";
 import type { StageProps } from "../job/JobPage";
 import { useKnowledge } from "../knowledge/useKnowledge";
 import { AT_THE_LEVER, diagnosisOf, type Diagnosis } from "./diagnosis";
+import { RecordedForAsk } from "../vibration/RecordedForAsk";
 import { Suspects } from "./Suspects";
 import { TestDialog, TestsWorth } from "./TestsWorth";
 import "./ask.css";
@@ -123,6 +124,7 @@ export default function AskStage({ view, edit }: StageProps) {
             </h2>
             {chips(shownResults)}
           </section>
+          <RecordedForAsk view={view} />
         </div>
         <div className="ask-right">
           <Suspects diagnosis={diagnosis} />

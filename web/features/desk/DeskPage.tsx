@@ -11,6 +11,7 @@ const TOOLS = [
   },
   ...settingTools.map((t) => ({ path: `set/${t}`, name: TOOL_NAMES[t], asks: TOOL_ASKS[t] })),
   { path: "torque-text", name: "Torque text", asks: "What does “103-105 lb ft” mean in N m?" },
+  { path: "what-turns", name: "What turns", asks: "At this speed, which part shakes at which frequency?" },
   { path: "rehearse", name: "Rehearse", asks: "A hidden fault: which tests find it soonest?" },
   { path: "measurement", name: "Measurement", asks: "Is the change larger than the measuring error?" },
 ];

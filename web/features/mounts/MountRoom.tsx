@@ -27,6 +27,7 @@ import {
   shaftsOf,
   shaftTrouble,
 } from "./room";
+import { RecordingSays } from "../vibration/RecordingSays";
 import { FromAbove, FromTheSide } from "./Views";
 import "../throwBench/bench.css";
 import "../set/set.css";
@@ -333,6 +334,7 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
             <Idle answer={answer} sets={room.sets} order={cylinders / 2} idleRpm={idleRpm} />
           )}
           {modes && !isRefusal(modes) && tab === "modes" && <Modes unit={unit} answer={modes} />}
+          <RecordingSays view={view} />
           {gapped.length > 0 && pointMoves && (
             <ul className="mnotes">
               {gapped.map((p) => {

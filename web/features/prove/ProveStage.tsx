@@ -16,10 +16,13 @@ import { JobHistory } from "../job/JobHistory";
 import type { StageProps } from "../job/JobPage";
 import { Expected } from "./Expected";
 import { LeftOver } from "./LeftOver";
+import { RoadTable } from "../vibration/RoadTable";
+import { ShakeProved } from "../vibration/ShakeProved";
 import { BeforeAfterScale } from "./BeforeAfterScale";
 import { CLAIM_WORDS, claimVerdict } from "./claim";
 import "../ask/ask.css";
 import "../gauge/gauge.css";
+import "../vibration/vibration.css";
 import "./prove.css";
 
 /** Before against after: is the change real, was the claim true. */
@@ -99,6 +102,8 @@ export default function ProveStage({ view, edit }: StageProps) {
         <div>
           {cards.length > 0 && <ComparisonTable view={view} claim={claim} cards={cards} />}
           <LeftOver view={view} edit={edit} />
+          <ShakeProved view={view} />
+          {(view.job.roughness || view.recording.length > 0) && <RoadTable view={view} edit={edit} />}
           <Expected view={view} />
           <div className="rcards">
             {cards.map((m) => (

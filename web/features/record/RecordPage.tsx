@@ -1,6 +1,6 @@
 import { Button } from "antd";
 import { useNavigate, useParams } from "react-router";
-import { quantityKinds, type JobView, type Signature, type TorqueGroup } from "../../../contract";
+import { quantityKinds, runConditions, type JobView, type Signature, type TorqueGroup } from "../../../contract";
 import { formatInchFraction, formatNumber, formatQuantity, readTorque, type QuantityKind } from "../../../core";
 import { useShopQuery } from "../../app/api";
 import { dateText, gearWord, LOAD_NAMES, METHOD_NAMES, vehicleTitle } from "../../format/words";
@@ -17,6 +17,9 @@ import { comparisonOf, findReading, measurandKey, resultOf } from "../gauge/read
 import { measurandName } from "../gauge/ReadingCard";
 import { useJobView, usePeople } from "../job/useJobView";
 import { CLAIM_WORDS, claimVerdict } from "../prove/claim";
+import { CONDITION_NAMES } from "../vibration/names";
+import { pairText, shakePairs } from "../vibration/pairs";
+import { useRunWords } from "../vibration/Verdict";
 import "./record.css";
 
 /** The sheet the customer takes home, and the shop's own record. */
@@ -43,6 +46,7 @@ export function RecordPage() {
         <Summary view={view} />
         <Complaint view={view} />
         <Measured view={view} />
+        <Shook view={view} />
         <Fitted view={view} currency={shop?.shop.currency ?? ""} />
         <Torqued view={view} />
         <WasSet view={view} />
@@ -210,6 +214,53 @@ function Measured({ view }: { view: JobView }) {
           })}
         </tbody>
       </table>
+    </section>
+  );
+}
+
+/** How it shook: what was recorded, and the marks of the road test. */
+function Shook({ view }: { view: JobView }) {
+  const words = useRunWords();
+  const pairs = shakePairs(view);
+  const marks = runConditions.flatMap((c) => {
+    const m = view.job.roughness?.marks[c];
+    return m && (m.before !== null || m.after !== null) ? [{ c, ...m }] : [];
+  });
+  const units = useUnits();
+  if (!pairs.length && !marks.length) return null;
+  const shown = (m: number | null): string => (m === null ? "not marked" : String(m));
+  const speed = view.job.roughness?.speedKmh ?? null;
+  return (
+    <section>
+      <h2 className="hd2">How it shook</h2>
+      {pairs.map((p) => (
+        <p key={p.before.recording.id}>
+          {words(p.before).replace(/^./, (c) => c.toUpperCase())}: {pairText(p)}.
+        </p>
+      ))}
+      {marks.length > 0 && (
+        <table className="ledger">
+          <thead>
+            <tr>
+              <th>roughness from 0, nothing felt, to 4</th>
+              <th>before</th>
+              <th>after</th>
+            </tr>
+          </thead>
+          <tbody>
+            {marks.map(({ c, before, after }) => (
+              <tr key={c}>
+                <td>
+                  {CONDITION_NAMES[c].replace(/^./, (l) => l.toLowerCase())}
+                  {c === "roadSpeed" && speed !== null && `, ${units.show(speed, "speed")}`}
+                </td>
+                <td className="n">{shown(before)}</td>
+                <td className="n">{shown(after)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
     </section>
   );
 }

@@ -31,6 +31,7 @@ import { DayField } from "../plan/DayField";
 import { SpecFigure } from "../plan/TorqueGroups";
 import { GearboxEditor } from "./GearboxEditor";
 import { OpenJob } from "./OpenJob";
+import { WhatTurns } from "./WhatTurns";
 import "../plan/plan.css";
 import "../job/job.css";
 import "./vehicles.css";
@@ -82,6 +83,7 @@ export function VehiclePage() {
         <div>
           <Facts vehicle={vehicle} edit={edit} />
           <GearboxEditor vehicle={vehicle} edit={edit} />
+          <WhatTurns vehicle={vehicle} edit={edit} />
           <Odometer vehicle={vehicle} edit={edit} />
         </div>
         <div>

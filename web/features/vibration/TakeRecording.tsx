@@ -143,11 +143,13 @@ export function TakeRecording({
       width={560}
       onCancel={onClose}
     >
-      <RunFields
-        vehicle={view.vehicle}
-        run={run as Required<Run>}
-        onChange={(patch) => setRun((r) => ({ ...r, ...patch }))}
-      />
+      <div inert={state !== "ready"}>
+        <RunFields
+          vehicle={view.vehicle}
+          run={run as Required<Run>}
+          onChange={(patch) => setRun((r) => ({ ...r, ...patch }))}
+        />
+      </div>
       {from === "sensor" && !still && (
         <div className="row-flex runup">
           <SlotSwitch on={runUp} label="Run the engine up through it" onChange={setRunUp} />

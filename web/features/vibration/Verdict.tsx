@@ -15,7 +15,7 @@ export function useRunWords() {
   return (h: Heard): string => {
     const { condition, gear, speedKmh } = h.recording;
     const rpm = h.turning?.ok ? h.turning.engineRpm : h.recording.engineRpm;
-    if (standing(condition)) return rpm ? `at idle, ${formatNumber(rpm, 0)} rpm` : "at idle";
+    if (standing(condition)) return rpm ? `at idle (${formatNumber(rpm, 0)} rpm)` : "at idle";
     const speed =
       speedKmh === null
         ? rpm === null
@@ -156,7 +156,7 @@ export function Verdict({
       {strength}
       {goesWith === "road" && ", in another gear as in this"}
       {goesWith === "engine" && ", and it moves with the engine in another gear"}
-      {!goesWith && times >= 1.5 && (
+      {!goesWith && !side?.agrees && times >= 1.5 && (
         <>
           , <Num>{formatNumber(times, times < 10 ? 1 : 0)}</Num>
           {" times the next"}

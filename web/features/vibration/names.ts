@@ -42,7 +42,7 @@ export const shortName = (id: string): string =>
 const CAUSES: Record<string, string> = {
   engineHalf: "a cylinder that pulls less than the others",
   engine1: "engine balance, or a mount that passes it on",
-  engineFiring: "a mount that passes it on, or an engine that runs rough",
+  engineFiring: "a hard or touching mount, or an engine that runs rough",
   prop1: "balance, or a coupling that has torn",
   prop2: "joint angles",
   halfShaft1: "a bent half shaft, or the wheel",

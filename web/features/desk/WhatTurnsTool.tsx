@@ -1,0 +1,177 @@
+import { z } from "zod";
+import { driveTrain, type VehicleDriveTrain } from "../../../contract";
+import { formatNumber, turning } from "../../../core";
+import { useUnits } from "../../format/units";
+import { Answer, Num } from "../../ui/Answer";
+import { Figure, OriginLegend } from "../../ui/marks";
+import { NumberField } from "../../ui/NumberField";
+import { QuantityField } from "../../ui/QuantityField";
+import { Choice } from "../../ui/TextField";
+import { DriveTrainFields, usualDrive } from "../vibration/DriveTrainFields";
+import { causeOf, inWords } from "../vibration/names";
+import { DeskHead } from "./DeskHead";
+import { useKept } from "./kept";
+import "../vibration/vibration.css";
+import "./desk.css";
+
+const schema = z.object({
+  layout: z.enum(["northSouth", "eastWest"]),
+  cylinders: z.number().int().min(1).max(16),
+  drive: driveTrain,
+  gear: z.string(),
+  speedKmh: z.number().nullable(),
+  engineRpm: z.number().nullable(),
+});
+type State = z.infer<typeof schema>;
+
+const example = (): State => ({
+  layout: "northSouth",
+  cylinders: 4,
+  drive: usualDrive("northSouth"),
+  gear: "4",
+  speedKmh: 70,
+  engineRpm: null,
+});
+
+const LAYOUTS = { northSouth: "north-south", eastWest: "east-west" } as const;
+
+/** What turns how fast at a speed: the frequency of every source, without a vehicle or a job. */
+export function WhatTurnsTool() {
+  const units = useUnits();
+  const [state, setState] = useKept<State>("what-turns", example, (v) => schema.safeParse(v).data ?? null);
+  const { drive, layout, cylinders, gear } = state;
+  const set = (patch: Partial<State>): void => setState({ ...state, ...patch });
+  const turns = turning(
+    { ...drive, layout, cylinders },
+    { gear: gear || null, speedKmh: state.speedKmh, engineRpm: state.engineRpm },
+  );
+  const gears = Object.fromEntries([["", "out of gear"], ...drive.ratios.map((r) => [r.gear, r.gear])]) as Record<
+    string,
+    string
+  >;
+  const close = turns.ok
+    ? turns.sources.flatMap((a, i) =>
+        turns.sources.slice(i + 1).flatMap((b) => (Math.abs(a.hz / b.hz - 1) < 0.03 ? [[a, b] as const] : [])),
+      )
+    : [];
+  return (
+    <>
+      <DeskHead name="What turns" />
+      <Answer>
+        {!turns.ok ? (
+          <>
+            <b>Still lacking: {turns.lacks}.</b>
+          </>
+        ) : close.length ? (
+          <>
+            <b>
+              {inWords(close[0][0].id).replace(/^./, (c) => c.toUpperCase())} and {inWords(close[0][1].id)} stand at one
+              place,
+            </b>{" "}
+            <Num>{formatNumber(close[0][0].hz, 1)}</Num> Hz: only another gear, or coasting, tells them apart.
+          </>
+        ) : (
+          <>
+            <b>Every source stands by itself</b> at this speed
+            {turns.engineRpm !== null && (
+              <>
+                ; the engine turns <Num>{formatNumber(turns.engineRpm, 0)}</Num> rpm
+              </>
+            )}
+            .
+          </>
+        )}
+      </Answer>
+      <div className="page turns">
+        <section className="sect">
+          <div className="runfields">
+            <Choice
+              label="engine"
+              value={layout}
+              options={LAYOUTS}
+              onChange={(l) => set({ layout: l, drive: { ...drive, propShaft: l === "northSouth" } })}
+            />
+            <NumberField
+              label="cylinders"
+              value={cylinders}
+              min={1}
+              max={16}
+              whole
+              unit=""
+              onCommit={(v) => v !== null && set({ cylinders: v })}
+            />
+            <Choice label="gear" value={gear} options={gears} onChange={(g) => set({ gear: g })} />
+            <QuantityField
+              label="road speed"
+              kind="speed"
+              base={state.speedKmh}
+              min={1}
+              max={500}
+              onCommit={({ base }) => set({ speedKmh: base })}
+              onClear={() => set({ speedKmh: null })}
+            />
+            <NumberField
+              label="engine speed"
+              value={state.engineRpm}
+              min={100}
+              max={20000}
+              unit="rpm"
+              onCommit={(engineRpm) => set({ engineRpm })}
+            />
+          </div>
+          <h2 className="hd2" style={{ marginTop: 16 }}>
+            What is fitted
+          </h2>
+          <DriveTrainFields
+            drive={drive}
+            layout={layout}
+            cylinders={cylinders}
+            onChange={(next: VehicleDriveTrain) => set({ drive: next })}
+          />
+        </section>
+        <section className="sect">
+          <table className="ledger">
+            <thead>
+              <tr>
+                <th>what turns</th>
+                <th>Hz</th>
+                <th>a minute</th>
+                <th className="txt" style={{ paddingLeft: 14 }}>
+                  shaking there points at
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {turns.ok &&
+                turns.sources.map((s) => (
+                  <tr key={s.id}>
+                    <td>{inWords(s.id)}</td>
+                    <td>
+                      <Figure origin="calculated" wide>
+                        {formatNumber(s.hz, 1)}
+                      </Figure>
+                    </td>
+                    <td className="n">{formatNumber(s.hz * 60, 0)}</td>
+                    <td className="txt" style={{ paddingLeft: 14 }}>
+                      {causeOf(s.id)}
+                    </td>
+                  </tr>
+                ))}
+            </tbody>
+          </table>
+          {turns.ok &&
+            turns.notes.map((n) => (
+              <p key={n} className="och">
+                {n.replace(/^./, (c) => c.toUpperCase())}.
+              </p>
+            ))}
+          <OriginLegend only={["calculated"]} />
+          <p className="lb">
+            {turns.ok && turns.speedKmh !== null && `At ${units.show(turns.speedKmh, "speed")}. `}
+            Order times turns a second; the tyre rolls on 0.97 of its free circumference unless measured.
+          </p>
+        </section>
+      </div>
+    </>
+  );
+}

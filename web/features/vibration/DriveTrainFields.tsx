@@ -1,0 +1,211 @@
+import { useState } from "react";
+import { driveTrain, tyreRefused, type VehicleDriveTrain } from "../../../contract";
+import { formatNumber, turning, tyreDiameterMm, type DriveTrain } from "../../../core";
+import { useUnits } from "../../format/units";
+import { NumberField } from "../../ui/NumberField";
+import { SlotSwitch } from "../../ui/slots";
+import { Choice, TextField } from "../../ui/TextField";
+
+/** A usual set to begin with and correct: common practice, no source. */
+export const usualDrive = (layout: DriveTrain["layout"]): VehicleDriveTrain => ({
+  tyre: { size: "205/55R16", rollingFactor: 0.97 },
+  finalDrive: 4.1,
+  transferRatio: 1,
+  ratios: [3.6, 2.1, 1.4, 1, 0.8].map((ratio, i) => ({ gear: String(i + 1), ratio })),
+  halfShaftJoint: layout === "eastWest" ? "tripod" : "none",
+  propShaft: layout === "northSouth",
+  strokes: 4,
+  accessories: [],
+});
+
+const JOINT_NAMES = {
+  none: "none, a live axle",
+  tripod: "tripod",
+  ball: "ball",
+  cardan: "Cardan",
+} as const;
+
+/** Tyre, final drive, gears and what the belt drives; what cannot be kept says so and changes nothing. */
+export function DriveTrainFields({
+  drive,
+  layout,
+  cylinders,
+  onChange,
+}: {
+  drive: VehicleDriveTrain;
+  layout: DriveTrain["layout"];
+  cylinders: number;
+  onChange: (next: VehicleDriveTrain, what: string) => void;
+}) {
+  const units = useUnits();
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const save = (patch: Partial<VehicleDriveTrain>, what: string): void => {
+    const read = driveTrain.safeParse({ ...drive, ...patch });
+    const offence = read.success ? tyreRefused(read.data.tyre, "tyre") : null;
+    if (!read.success || offence) {
+      setTrouble(offence?.error.message ?? read.error?.issues[0]?.message ?? "this cannot be kept");
+      return;
+    }
+    setTrouble(null);
+    onChange(read.data, what);
+  };
+  const { tyre } = drive;
+  const size = "size" in tyre ? tyre.size : "";
+  const diameter = tyreDiameterMm(size);
+  const rolls =
+    "size" in tyre ? (diameter === null ? null : Math.PI * diameter * tyre.rollingFactor) : tyre.circumferenceMm;
+  const top = drive.ratios.at(-1);
+  const at100 = top && turning({ ...drive, layout, cylinders }, { gear: top.gear, speedKmh: 100, engineRpm: null });
+  return (
+    <>
+      <div className="runfields">
+        <TextField
+          label="tyre size"
+          value={size}
+          placeholder="205/55R16"
+          max={40}
+          check={(t) => (t && tyreDiameterMm(t) === null ? "accepted: a size like 205/55R16" : undefined)}
+          onCommit={(text) =>
+            text &&
+            save(
+              { tyre: { size: text, rollingFactor: "rollingFactor" in tyre ? tyre.rollingFactor : 0.97 } },
+              `tyre ${text}`,
+            )
+          }
+        />
+        <NumberField
+          label="or rolls in one turn"
+          value={"size" in tyre ? null : tyre.circumferenceMm}
+          min={500}
+          max={5000}
+          digits={0}
+          unit={rolls === null ? "mm" : `mm; now ${formatNumber(rolls, 0)} (${units.other(rolls, "length")})`}
+          onCommit={(mm) => mm !== null && save({ tyre: { circumferenceMm: mm } }, `rolls ${mm} mm`)}
+        />
+        <NumberField
+          label="final drive"
+          value={drive.finalDrive}
+          min={0.1}
+          max={20}
+          digits={3}
+          unit="to 1"
+          onCommit={(v) => v !== null && save({ finalDrive: v }, "final drive")}
+        />
+        <NumberField
+          label="transfer ratio"
+          value={drive.transferRatio}
+          min={0.1}
+          max={10}
+          digits={3}
+          unit="to 1"
+          onCommit={(v) => v !== null && save({ transferRatio: v }, "transfer ratio")}
+        />
+        <Choice
+          label="joints of the half shafts"
+          value={drive.halfShaftJoint}
+          options={JOINT_NAMES}
+          onChange={(halfShaftJoint) => save({ halfShaftJoint }, `half shaft joints: ${JOINT_NAMES[halfShaftJoint]}`)}
+        />
+        <span className="row-flex">
+          <SlotSwitch
+            on={drive.propShaft}
+            label="Has a prop shaft"
+            onChange={(propShaft) => save({ propShaft }, "prop shaft")}
+          />
+          has a prop shaft
+        </span>
+      </div>
+      <h3 className="hd2" style={{ marginTop: 14 }}>
+        Gear ratios
+      </h3>
+      <div className="ratios">
+        {drive.ratios.map((r, i) => (
+          <NumberField
+            key={r.gear}
+            label={`gear ${r.gear}`}
+            value={r.ratio}
+            min={0.1}
+            max={30}
+            digits={3}
+            unit="to 1"
+            onCommit={(v) =>
+              save(
+                {
+                  ratios:
+                    v === null
+                      ? drive.ratios.filter((_, k) => k !== i)
+                      : drive.ratios.map((o, k) => (k === i ? { ...o, ratio: v } : o)),
+                },
+                v === null ? `gear ${r.gear} taken out` : `gear ${r.gear}`,
+              )
+            }
+          />
+        ))}
+        <AddGear
+          taken={drive.ratios.map((r) => r.gear)}
+          onAdd={(gear) => save({ ratios: [...drive.ratios, { gear, ratio: 1 }] }, `gear ${gear}`)}
+        />
+      </div>
+      <h3 className="hd2" style={{ marginTop: 14 }}>
+        Driven by the belt
+      </h3>
+      <div className="ratios">
+        {drive.accessories.map((a, i) => (
+          <NumberField
+            key={a.name}
+            label={a.name}
+            value={a.ratio}
+            min={0.01}
+            max={20}
+            digits={2}
+            unit="turns to one of the engine"
+            onCommit={(v) =>
+              save(
+                {
+                  accessories:
+                    v === null
+                      ? drive.accessories.filter((_, k) => k !== i)
+                      : drive.accessories.map((o, k) => (k === i ? { ...o, ratio: v } : o)),
+                },
+                a.name,
+              )
+            }
+          />
+        ))}
+        <TextField
+          label="add one by its name"
+          value=""
+          placeholder="alternator"
+          max={40}
+          check={(t) => (drive.accessories.some((a) => a.name === t) ? "this one is there already" : undefined)}
+          onCommit={(name) => name && save({ accessories: [...drive.accessories, { name, ratio: 1 }] }, name)}
+        />
+      </div>
+      {trouble && (
+        <p className="why" role="alert">
+          {trouble}.
+        </p>
+      )}
+      {top && at100?.ok && at100.engineRpm !== null && (
+        <p className="lb" style={{ marginTop: 10 }}>
+          At {units.show(100, "speed")} in gear {top.gear} the engine turns{" "}
+          <span className="n">{formatNumber(at100.engineRpm, 0)}</span> rpm. If the rev counter says otherwise, a figure
+          above is wrong.
+        </p>
+      )}
+    </>
+  );
+}
+
+function AddGear({ taken, onAdd }: { taken: string[]; onAdd: (gear: string) => void }) {
+  return (
+    <TextField
+      label="add a gear"
+      value=""
+      placeholder={String(taken.length + 1)}
+      max={12}
+      check={(t) => (taken.includes(t) ? "this gear is there already" : undefined)}
+      onCommit={(gear) => gear && onAdd(gear)}
+    />
+  );
+}

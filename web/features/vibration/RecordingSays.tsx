@@ -1,0 +1,20 @@
+import { Link } from "react-router";
+import type { JobView } from "../../../contract";
+import { amplitudeText, inWords } from "./names";
+import { recordingThatSays } from "./otherSide";
+import { useRunWords } from "./Verdict";
+
+/** For the mount room: a recording that names the same suspect from its own side. */
+export function RecordingSays({ view }: { view: JobView }) {
+  const words = useRunWords();
+  const heard = recordingThatSays(view, "prop2") ?? recordingThatSays(view, "engineFiring");
+  if (!heard?.leading || !("sources" in heard.leading)) return null;
+  const { leading, recording } = heard;
+  return (
+    <p className="msays">
+      A recording names the same suspect: {words(heard)} it is {inWords(leading.sources[0])},{" "}
+      <span className="n">{amplitudeText(leading.peak.amplitude, recording.unit)}</span>.{" "}
+      <Link to={`/jobs/${view.job.id}/gauge?tool=vibration`}>Look at it</Link>
+    </p>
+  );
+}
