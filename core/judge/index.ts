@@ -16,5 +16,6 @@ export type {
 } from "./knowledge";
 export { drawCase, seededRandom, walkCase, withTest } from "./rehearse";
 export type { RehearsedCase, RehearsedWalk } from "./rehearse";
+export { RECORDED_AS, shopStandard } from "./recorded";
 export { changesBetween, countChanges, withChanges } from "./shopKnowledge";
 export type { KnowledgeChanges } from "./shopKnowledge";

@@ -33,6 +33,9 @@ export function leadingSource(answer: MatchAnswer): Leading {
   };
 }
 
+/** One of two peaks that is this many times the other is the one that was meant. */
+const CLEARLY = 2;
+
 /** Engine speeds closer than this, as a part, are the same gear and part nothing. */
 const OTHER_GEAR = 0.05;
 
@@ -40,16 +43,19 @@ const OTHER_GEAR = 0.05;
  * Whether a peak stays where it is when the same road speed is driven in another gear, or moves with the engine.
  *
  * `there` are the peaks of the other recording, `engineTimes` its engine speed over this one's. Null where the two
- * cannot part it: the same engine speed, or no peak in either place.
+ * cannot part it: the same engine speed, no peak in either place, or two of a kind.
  */
 export function acrossGears(
   peakHz: number,
-  there: readonly { hz: number }[],
+  there: readonly { hz: number; amplitude: number }[],
   engineTimes: number,
   windowPct = 3,
 ): "road" | "engine" | null {
   if (Math.abs(engineTimes - 1) < OTHER_GEAR) return null;
-  const has = (hz: number): boolean => there.some((p) => Math.abs(p.hz - hz) <= (windowPct / 100) * hz);
-  const [stays, moves] = [has(peakHz), has(peakHz * engineTimes)];
-  return stays === moves ? null : stays ? "road" : "engine";
+  const near = (hz: number): number =>
+    Math.max(0, ...there.filter((p) => Math.abs(p.hz - hz) <= (windowPct / 100) * hz).map((p) => p.amplitude));
+  const [stays, moves] = [near(peakHz), near(peakHz * engineTimes)];
+  // Something stands at either place in most vehicles: only what is much the stronger says which it was.
+  if (Math.max(stays, moves) < CLEARLY * Math.min(stays, moves) || stays === moves) return null;
+  return stays > moves ? "road" : "engine";
 }

@@ -13,7 +13,7 @@ import {
   type Refusal,
   type ResourceName,
 } from "../../contract";
-import { defaultKnowledge, parseQuantity, withChanges } from "../../core";
+import { shopStandard, parseQuantity, withChanges } from "../../core";
 import { findById } from "../db";
 import { Refused } from "./refused";
 
@@ -118,7 +118,7 @@ const signature: Rule<"signature"> = async (s, path, manager) => {
 };
 
 const shop: Rule<"shop"> = (s, path) => {
-  if (s.knowledge) at(path, checkKnowledge(withChanges(defaultKnowledge, s.knowledge)));
+  if (s.knowledge) at(path, checkKnowledge(withChanges(shopStandard, s.knowledge)));
   if (!s.grades) return;
   const { slight, worn, gone } = s.grades;
   for (const [field, more, less] of [

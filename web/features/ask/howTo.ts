@@ -100,4 +100,12 @@ export const HOW_TO: Record<string, HowTo> = {
     steps: ["On its wheels.", "Angle gauge on each shaft and flange, front to rear.", "Write down all of them."],
   },
   cylinders: { steps: ["At idle, one cylinder after the other left out.", "One that changes nothing is weak."] },
+  record: {
+    steps: [
+      "A telephone or the sensor on the seat rail, held fast. Tyres warm.",
+      "One gear, one speed, for ten seconds; then the same speed in another gear.",
+      "Take it into Gauge, Vibration, and read which line stands out.",
+    ],
+    caution: "A second person drives; the one who records looks at the road, too.",
+  },
 };

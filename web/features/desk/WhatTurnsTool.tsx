@@ -54,6 +54,8 @@ export function WhatTurnsTool() {
         turns.sources.slice(i + 1).flatMap((b) => (Math.abs(a.hz / b.hz - 1) < 0.03 ? [[a, b] as const] : [])),
       )
     : [];
+  // Of several the one that shakes hardest: the highest, where both are usual suspects.
+  const pair = close.sort(([a], [b]) => b.hz - a.hz)[0];
   return (
     <>
       <DeskHead name="What turns" />
@@ -62,13 +64,12 @@ export function WhatTurnsTool() {
           <>
             <b>Still lacking: {turns.lacks}.</b>
           </>
-        ) : close.length ? (
+        ) : pair ? (
           <>
             <b>
-              {inWords(close[0][0].id).replace(/^./, (c) => c.toUpperCase())} and {inWords(close[0][1].id)} stand at one
-              place,
+              Two things shake at {formatNumber(pair[0].hz, 1)} Hz: {inWords(pair[0].id)}; and {inWords(pair[1].id)}.
             </b>{" "}
-            <Num>{formatNumber(close[0][0].hz, 1)}</Num> Hz: only another gear, or coasting, tells them apart.
+            Only another gear, or coasting, tells them apart.
           </>
         ) : (
           <>

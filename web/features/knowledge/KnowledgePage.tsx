@@ -1,7 +1,7 @@
 import { Button, Input, Modal } from "antd";
 import { useMemo, useRef, useState } from "react";
 import { Link } from "react-router";
-import { countChanges, defaultKnowledge, likelihoodWords, withChanges, type Knowledge } from "../../../core";
+import { countChanges, shopStandard, likelihoodWords, withChanges, type Knowledge } from "../../../core";
 import { useKeys } from "../../app/keys";
 import { SavedState } from "../../app/SavingTrouble";
 import { NumberField } from "../../ui/NumberField";
@@ -56,7 +56,7 @@ export function KnowledgePage() {
   const [asking, setAsking] = useState(false);
   const file = useRef<HTMLInputElement>(null);
   const changes = desk?.shop.knowledge ?? null;
-  const knowledge = useMemo(() => withChanges(defaultKnowledge, changes), [changes]);
+  const knowledge = useMemo(() => withChanges(shopStandard, changes), [changes]);
   const own = useMemo(
     () =>
       new Set(

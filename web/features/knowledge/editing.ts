@@ -1,7 +1,7 @@
 import {
   changesBetween,
   countChanges,
-  defaultKnowledge,
+  shopStandard,
   type HowTo,
   type Knowledge,
   type KnowledgeChanges,
@@ -79,7 +79,7 @@ export function newItemId(knowledge: Knowledge, label: string): string {
 
 /** What is kept of a table: its difference from the standard one, or nothing where there is none. */
 export function changesOf(knowledge: Knowledge): KnowledgeChanges | null {
-  const changes = changesBetween(defaultKnowledge, knowledge);
+  const changes = changesBetween(shopStandard, knowledge);
   return countChanges(changes) ? changes : null;
 }
 

@@ -1,12 +1,12 @@
 import { useMemo } from "react";
 import type { KnowledgeChanges } from "../../../core";
-import { defaultKnowledge, withChanges, type Knowledge } from "../../../core";
+import { shopStandard, withChanges, type Knowledge } from "../../../core";
 import { useShop } from "../shop/useShop";
 
 /** The table in force in this shop: the standard one with the shop's own changes. */
 export function useKnowledge(): Knowledge {
   const changes: KnowledgeChanges | null = useShop()?.shop.knowledge ?? null;
-  return useMemo(() => withChanges(defaultKnowledge, changes), [changes]);
+  return useMemo(() => withChanges(shopStandard, changes), [changes]);
 }
 
 /** Words for everything that can be seen, whatever the vehicle: for records and history. */

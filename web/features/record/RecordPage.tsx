@@ -239,7 +239,7 @@ function Shook({ view }: { view: JobView }) {
         </p>
       ))}
       {marks.length > 0 && (
-        <table className="ledger">
+        <table className="ledger" style={{ marginTop: 8 }}>
           <thead>
             <tr>
               <th>roughness from 0, nothing felt, to 4</th>

@@ -11,6 +11,7 @@ import { usePeople } from "../job/useJobView";
 import { AddRecording, type Added } from "./AddRecording";
 import { DriveTrainDialog } from "./DriveTrainDialog";
 import { heardIn, leftOf, partedByGear, partnerOf, type Heard } from "./heard";
+import { notYetTold } from "./tellAsk";
 import { PHASE_NAMES, standing } from "./names";
 import { RecordingList } from "./RecordingList";
 import { RoadTable } from "./RoadTable";
@@ -124,8 +125,10 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
   const goesWith = second && !beforeAfter ? partedByGear(first, second) : partedByAny(first, heard);
   const leading = first.leading && "sources" in first.leading ? first.leading : null;
   const left = leading ? leftOf(leading.sources, goesWith) : [];
-  const change = beforeAfter && left.length ? (changes.find((c) => c.id === left[0]) ?? null) : null;
   const runUp = first.runUp && done?.orderMap ? runUpPeak(first, done) : null;
+  const toTell =
+    first.recording.phase === "before" ? notYetTold(first, runUp ? [runUp.source] : left, goesWith, job.symptoms) : {};
+  const change = beforeAfter && left.length ? (changes.find((c) => c.id === left[0]) ?? null) : null;
   const highest = Math.max(
     40,
     ...first.sources.map((s) => s.hz),
@@ -153,16 +156,11 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
               <Button type="primary" onClick={() => setDialog("turns")}>
                 Enter what turns
               </Button>
-            ) : goesWith && job.symptoms.followsRoadSpeed === undefined ? (
+            ) : Object.keys(toTell).length ? (
               <Button
                 type="primary"
                 onClick={() =>
-                  edit.update(
-                    "job",
-                    job,
-                    { symptoms: { ...job.symptoms, followsRoadSpeed: goesWith === "road" ? "present" : "absent" } },
-                    goesWith === "road" ? "Shake stays at that road speed" : "Shake goes with the engine",
-                  )
+                  edit.update("job", job, { symptoms: { ...job.symptoms, ...toTell } }, "What the recordings show")
                 }
               >
                 Tell Ask
