@@ -176,16 +176,17 @@ function evened(times: number[], lineOf: number[], { samples, unit, note }: Chos
   const count = times.length;
   const step = (times[count - 1] - times[0]) / (count - 1);
   if (!(step > 0)) return { ok: false, why: "the time must rise from line to line" };
-  let worst = 0;
-  for (let k = 1; k < count; k++) {
-    const off = Math.abs(times[k] - times[k - 1] - step) / step;
-    if (off > RESAMPLED_UP_TO) {
-      return {
-        ok: false,
-        why: `before line ${lineOf[k]} the time steps by ${(times[k] - times[k - 1]).toPrecision(3)} s, elsewhere by ${step.toPrecision(3)} s: there is a gap, or the logger was not steady. Up to 5 % is put right`,
-      };
-    }
-    worst = Math.max(worst, off);
+  const steps = Float64Array.from({ length: count - 1 }, (_, k) => times[k + 1] - times[k]);
+  // Against the usual step, not the mean one: a single gap would put every line off it.
+  const usual = steps.toSorted()[Math.floor(steps.length / 2)];
+  let at = 0;
+  for (let k = 1; k < steps.length; k++) if (Math.abs(steps[k] - usual) > Math.abs(steps[at] - usual)) at = k;
+  const worst = Math.abs(steps[at] - usual) / usual;
+  if (!(worst <= RESAMPLED_UP_TO)) {
+    return {
+      ok: false,
+      why: `before line ${lineOf[at + 1]} the time steps by ${steps[at].toPrecision(3)} s, elsewhere by ${usual.toPrecision(3)} s: there is a gap, or the logger was not steady. Up to 5 % is put right`,
+    };
   }
   const notes = note ? [note] : [];
   let even = Float64Array.from(samples);

@@ -26,13 +26,14 @@ export function* standInBlocks(wish: RecordingWish, faults: HiddenFaults): Gener
   const { vehicle } = wish;
   const fault = wish.phase === "after" ? null : ((vehicle && faults[vehicle.tag]) ?? NO_FAULT);
   const idle = vehicle?.idleRpm ?? 800;
-  const standing = wish.speedKmh === null && wish.engineRpm === null;
+  const atIdle = wish.condition === "idleInGear" || wish.condition === "idleCold";
+  const standing = atIdle || (wish.speedKmh === null && wish.engineRpm === null);
   const first = wish.engineRpm ?? (standing ? idle : null);
   const at = (rpm: number | null): Line[] =>
     vehicle
       ? shakeLines(vehicle, fault, wish.condition, {
           gear: standing ? null : wish.gear,
-          speedKmh: wish.runUpTo === null ? wish.speedKmh : null,
+          speedKmh: wish.runUpTo === null && !standing ? wish.speedKmh : null,
           engineRpm: rpm,
         })
       : [];

@@ -31,7 +31,13 @@ export function RunFields({
           options={
             Object.fromEntries(runConditions.map((c) => [c, CONDITION_NAMES[c]])) as Record<RunCondition, string>
           }
-          onChange={(condition) => onChange({ condition }, CONDITION_NAMES[condition])}
+          onChange={(condition) =>
+            // Gear and speeds of a drive say nothing of an idle, nor the other way round.
+            onChange(
+              { condition, ...(standing(condition) !== still && { gear: "", speedKmh: null, engineRpm: null }) },
+              CONDITION_NAMES[condition],
+            )
+          }
         />
       </div>
       <Choice

@@ -2,7 +2,7 @@ import { memo, useMemo, useState } from "react";
 import type { VibrationRecording } from "../../../contract";
 import { formatNumber, type VibrationSource } from "../../../core";
 import { Chart, token } from "../../ui/ApexChart";
-import { decimated } from "./decimate";
+import { decimated, niceTop } from "./decimate";
 import { amplitudeHead, amplitudeText } from "./names";
 import { SourceScale } from "./SourceScale";
 
@@ -82,16 +82,6 @@ export default function SpectrumChart({
       )}
     </div>
   );
-}
-
-/** A round end of an axis that holds `most`, and how many steps of 1, 2 or 5 lead to it. */
-export function niceTop(most: number): [top: number, ticks: number] {
-  if (!(most > 0)) return [1, 4];
-  const rough = most / 4;
-  const power = 10 ** Math.floor(Math.log10(rough));
-  const step = [1, 2, 5, 10].map((k) => k * power).find((s) => s >= rough) ?? rough;
-  const ticks = Math.ceil((most * 1.02) / step);
-  return [Number((ticks * step).toPrecision(6)), ticks];
 }
 
 /** The curves alone: they are costly to draw and change less often than what is lit. */

@@ -10,7 +10,7 @@ import type { StageProps } from "../job/JobPage";
 import { usePeople } from "../job/useJobView";
 import { AddRecording, type Added } from "./AddRecording";
 import { DriveTrainDialog } from "./DriveTrainDialog";
-import { heardIn, leftOf, partedByGear, partnerOf, type Heard } from "./heard";
+import { heardIn, leftOf, partedByGear, partnerOf, sameRun, type Heard } from "./heard";
 import { notYetTold } from "./tellAsk";
 import { PHASE_NAMES, standing } from "./names";
 import { RecordingList } from "./RecordingList";
@@ -121,7 +121,11 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
     sources: h.sources,
   });
   const changes = done && overDone && second ? changesOf(listened(first, done), listened(second, overDone)) : [];
-  const beforeAfter = second !== null && first.recording.phase === "before" && second.recording.phase === "after";
+  const beforeAfter =
+    second !== null &&
+    first.recording.phase === "before" &&
+    second.recording.phase === "after" &&
+    sameRun(first.recording, second.recording);
   const goesWith = second && !beforeAfter ? partedByGear(first, second) : partedByAny(first, heard);
   const leading = first.leading && "sources" in first.leading ? first.leading : null;
   const left = leading ? leftOf(leading.sources, goesWith) : [];
@@ -142,8 +146,13 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
   const lacksTurning = !first.turning?.ok;
   const coarse = done && done.resolutionHz > COARSE_HZ;
   const failed = one.result.state === "failed" ? one.result.why : two.result.state === "failed" ? two.result.why : null;
+  const twoGears =
+    second !== null &&
+    first.recording.phase === second.recording.phase &&
+    first.recording.gear !== "" &&
+    second.recording.gear !== "";
   const headOf = (r: VibrationRecording): string =>
-    beforeAfter ? r.phase : r.gear ? `gear ${r.gear}` : r.name || "this";
+    beforeAfter ? r.phase : twoGears ? `gear ${r.gear}` : r.name || "this";
 
   return (
     <>

@@ -86,13 +86,19 @@ export const leftOf = (ids: readonly string[], goesWith: "road" | "engine" | nul
     ? [...ids]
     : ids.filter((id) => (id.startsWith("engine") || id.startsWith("accessory")) === (goesWith === "engine"));
 
+/** Driven alike: only then does a difference speak for the work. */
+export const sameRun = (a: VibrationRecording, b: VibrationRecording): boolean =>
+  a.condition === b.condition &&
+  a.gear === b.gear &&
+  (a.speedKmh === b.speedKmh ||
+    (a.speedKmh !== null && b.speedKmh !== null && Math.abs(a.speedKmh / b.speedKmh - 1) <= SAME_SPEED));
+
 /** The recording another is best laid over: the same run after the work, or the same speed in another gear. */
 export function partnerOf(r: VibrationRecording, all: readonly VibrationRecording[]): VibrationRecording | null {
   const others = all.filter((o) => o.id !== r.id && o.unit === r.unit && o.condition === r.condition);
   return (
-    others.find((o) => o.phase !== r.phase && o.gear === r.gear) ??
-    others.find((o) => o.phase !== r.phase) ??
-    others.find((o) => o.gear !== r.gear && o.speedKmh === r.speedKmh && r.speedKmh !== null) ??
+    others.find((o) => o.phase !== r.phase && sameRun(o, r)) ??
+    others.find((o) => o.phase === r.phase && o.gear !== r.gear && o.speedKmh === r.speedKmh && r.speedKmh !== null) ??
     null
   );
 }

@@ -23,10 +23,7 @@ export function shakePairs(view: JobView): ShakePair[] {
     const parted = heard.map((h) => (h === before ? null : partedByGear(before, h))).find((p) => p !== null) ?? null;
     const sources = leftOf(leading.sources, parted);
     const fellow = partnerOf(recording, view.recording);
-    const after =
-      fellow?.phase === "after" && fellow.gear === recording.gear
-        ? (heard.find((h) => h.recording.id === fellow.id) ?? null)
-        : null;
+    const after = fellow?.phase === "after" ? (heard.find((h) => h.recording.id === fellow.id) ?? null) : null;
     return [
       {
         before,

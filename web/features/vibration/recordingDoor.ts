@@ -38,7 +38,8 @@ export function likelyRun(view: JobView, name = ""): Run {
     condition: last?.condition ?? "roadSpeed",
     gear: last?.gear ?? gears.at(-1)?.gear ?? "",
     speedKmh: last ? last.speedKmh : (view.job.roughness?.speedKmh ?? null),
-    engineRpm: last?.engineRpm ?? null,
+    // Where a run-up began says nothing of the next run.
+    engineRpm: last?.rpmTrack ? null : (last?.engineRpm ?? null),
     place: last?.place ?? "",
   };
 }

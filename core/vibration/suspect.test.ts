@@ -1,0 +1,224 @@
+import { describe, expect, it } from "vitest";
+import {
+  acrossGears,
+  leadingSource,
+  levelChanges,
+  match,
+  orders,
+  repeats,
+  sourceLevels,
+  spectrum,
+  turning,
+  type DriveTrain,
+} from "../index";
+
+const drive: DriveTrain = {
+  layout: "northSouth",
+  finalDrive: 4.3,
+  transferRatio: 1,
+  ratios: [
+    { gear: "4", ratio: 1 },
+    { gear: "5", ratio: 0.79 },
+  ],
+  tyre: { size: "195/70R15", rollingFactor: 0.97 },
+  cylinders: 4,
+  strokes: 4,
+  halfShaftJoint: "none",
+  propShaft: true,
+  accessories: [{ name: "fan", ratio: 1.15 }],
+};
+
+const hzOf = (gear: string | null, id: string, engineRpm: number | null = null): number | undefined => {
+  const turns = turning(drive, { gear, speedKmh: 70, engineRpm });
+  return turns.ok ? turns.sources.find((s) => s.id === id)?.hz : undefined;
+};
+
+describe("what turns", () => {
+  // By hand: 195/70R15 is 381 + 273 mm across, rolls 1992.9 mm; 70 km/h is 585.4 rpm of the wheel, 2517 of the shaft.
+  it("is as reckoned by hand from tyre, final drive and gear", () => {
+    expect(hzOf("5", "wheel1")).toBeCloseTo(585.4 / 60, 2);
+    expect(hzOf("5", "prop2")).toBeCloseTo((2 * 2517.3) / 60, 1);
+    expect(hzOf("5", "engineFiring")).toBeCloseTo((2 * 2517.3 * 0.79) / 60, 1);
+    // In direct gear the shaft turns as the engine does.
+    expect(hzOf("4", "engineFiring")).toBeCloseTo(hzOf("4", "prop2") ?? 0, 9);
+  });
+
+  it("in gear is what the orders model says, less the joints a live axle has not", () => {
+    const { layout, finalDrive, transferRatio, tyre, cylinders, strokes, propShaft, accessories } = drive;
+    const rest = { layout, finalDrive, transferRatio, tyre, cylinders, strokes, propShaft, accessories };
+    const all = orders({ ...rest, halfShaftJoint: "tripod", speedKmh: 70, gearRatio: 0.79 });
+    const turns = turning(drive, { gear: "5", speedKmh: 70, engineRpm: null });
+    expect(turns.ok && turns.sources).toEqual(all.sources.filter((s) => s.of !== "halfShaft"));
+  });
+
+  it("out of gear, engine and road each go their own way; standing, only the engine's are left", () => {
+    const coasting = turning(drive, { gear: null, speedKmh: 70, engineRpm: 750 });
+    expect(coasting.ok && coasting.sources.map((s) => s.id)).toEqual([
+      "engineHalf",
+      "engine1",
+      "engineFiring",
+      "accessory:fan",
+      "prop1",
+      "prop2",
+      "wheel1",
+      "wheel2",
+    ]);
+    expect(hzOf(null, "prop2", 750)).toBeCloseTo(hzOf("5", "prop2") ?? 0, 9);
+    // Handbook: four cylinders at 750 rpm fire at 25.0 Hz.
+    expect(hzOf(null, "engineFiring", 750)).toBeCloseTo(25, 9);
+    const still = turning(drive, { gear: null, speedKmh: null, engineRpm: 750 });
+    expect(still.ok && still.sources.map((s) => s.of)).toEqual(["engine", "engine", "engine", "engine"]);
+  });
+
+  it("says what it lacks", () => {
+    const lacks = (gear: string | null, speedKmh: number | null): string => {
+      const t = turning(drive, { gear, speedKmh, engineRpm: null });
+      return t.ok ? "" : t.lacks;
+    };
+    expect(lacks("6", 70)).toBe("the ratio of gear 6");
+    expect(lacks("5", null)).toBe("a road speed or an engine speed");
+  });
+
+  it("notices a gear that engine and road speed do not agree with", () => {
+    const slips = turning(drive, { gear: "4", speedKmh: 70, engineRpm: 2800 });
+    expect(slips.ok && slips.notes.join()).toContain("it slips, or it is another gear");
+  });
+});
+
+const RATE = 1024;
+/** Lines over even noise from a plain linear congruence (Numerical Recipes' constants), the same every time. */
+function shake(lines: [hz: number, size: number][], count = 12 * RATE, noise = 0.01, seed = 7): Float64Array {
+  let state = seed;
+  return Float64Array.from({ length: count }, (_, i) => {
+    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
+    const even = state / 2 ** 31 - 1;
+    return lines.reduce((a, [hz, size]) => a + size * Math.sin((2 * Math.PI * hz * i) / RATE), noise * even);
+  });
+}
+const spectrumOf = (samples: Float64Array) =>
+  spectrum({ samples, rateHz: RATE, channels: 1 }, { minRatio: 0.01, maxPeaks: 20, orders: [] });
+
+describe("levels of the sources", () => {
+  const sources = [
+    { id: "a", hz: 40 },
+    { id: "b", hz: 83.9 },
+    { id: "c", hz: 150 },
+  ];
+
+  it("read a line's amplitude wherever it falls between the bins, and find nothing where nothing is", () => {
+    const s = spectrumOf(
+      shake([
+        [84.13, 0.57],
+        [40.02, 0.1],
+      ]),
+    );
+    const levels = sourceLevels(s.amplitude, s.binHz, sources);
+    // Handbook: within 0.5 % of the amplitude anywhere between bins.
+    expect(levels[1].amplitude / 0.57).toBeGreaterThan(0.99);
+    expect(levels[1].amplitude / 0.57).toBeLessThan(1.01);
+    expect(levels[1].atHz).toBeCloseTo(84.13, 1);
+    expect(levels.map((l) => l.standsOut)).toEqual([true, true, false]);
+  });
+
+  it("change by 20 log10 of the ratio, and by nothing that is only noise", () => {
+    const before = spectrumOf(
+      shake([
+        [83.9, 0.57],
+        [40, 0.1],
+      ]),
+    );
+    const after = spectrumOf(
+      shake(
+        [
+          [83.9, 0.057],
+          [40, 0.1],
+        ],
+        undefined,
+        undefined,
+        99,
+      ),
+    );
+    const of = (s: typeof before) => sourceLevels(s.amplitude, s.binHz, sources);
+    const changes = levelChanges(of(before), of(after));
+    expect(changes.map((c) => c.id)).toEqual(["a", "b", "c"]);
+    expect(changes[0].dB).toBeCloseTo(0, 1);
+    expect(changes[1].dB).toBeCloseTo(-20, 1);
+    expect(changes.map((c) => c.onlyNoise)).toEqual([false, false, true]);
+  });
+
+  it("of two halves of a steady record differ by little", () => {
+    const all = shake([[83.9, 0.5]]);
+    const [a, b] = [all.subarray(0, 6 * RATE), all.subarray(6 * RATE)].map((h) => spectrumOf(h));
+    const spread = repeats(sourceLevels(a.amplitude, a.binHz, sources), sourceLevels(b.amplitude, b.binHz, sources));
+    expect(spread.get("b")).toBeLessThan(0.1);
+  });
+
+  it("leave out a source beyond what was recorded", () => {
+    const s = spectrumOf(shake([[40, 1]]));
+    expect(sourceLevels(s.amplitude, s.binHz, [{ id: "far", hz: 900 }])).toEqual([]);
+  });
+});
+
+describe("the leading source", () => {
+  const sources = (gear: string) => {
+    const t = turning(drive, { gear, speedKmh: 70, engineRpm: null });
+    return t.ok ? t.sources : [];
+  };
+  const leading = (gear: string, lines: [number, number][]) => {
+    const s = spectrumOf(shake(lines));
+    return leadingSource(
+      match({ peaks: s.peaks, sources: sources(gear), binHz: s.binHz, windowPct: 3, windowBins: 1.5 }),
+    );
+  };
+
+  it("is clear in an overdrive gear and ambiguous in the direct one", () => {
+    const fifth = leading("5", [
+      [83.9, 0.57],
+      [66.3, 0.1],
+    ]);
+    expect(fifth).toMatchObject({ kind: "clear", sources: ["prop2"], tests: ["otherSpeed"] });
+    expect(fifth.kind === "clear" && fifth.timesNext).toBeCloseTo(5.7, 1);
+    expect(leading("4", [[83.9, 0.57]])).toMatchObject({ kind: "ambiguous", tests: ["otherGear", "coastNeutral"] });
+  });
+
+  it("leaves the body's own rocking out, names what belongs to nothing, and finds nothing in silence", () => {
+    expect(
+      leading("5", [
+        [1.4, 2],
+        [83.9, 0.3],
+      ]),
+    ).toMatchObject({ kind: "clear", sources: ["prop2"] });
+    expect(leading("5", [[120, 1]])).toMatchObject({ kind: "unknown" });
+    expect(leadingSource({ peaks: [], sources: [], unexplained: [], notices: [] })).toEqual({ kind: "nothing" });
+  });
+});
+
+describe("the same road speed in another gear", () => {
+  const peaks = (...list: [number, number][]) => list.map(([hz, amplitude]) => ({ hz, amplitude }));
+  it.each<[string, [number, number][], number, "road" | "engine" | null]>([
+    ["stays where the road's stay", [[83.9, 0.6]], 0.79, "road"],
+    ["moves with the engine", [[66.3, 0.6]], 0.79, "engine"],
+    [
+      "stands at both, one much the stronger",
+      [
+        [83.9, 0.6],
+        [66.3, 0.1],
+      ],
+      0.79,
+      "road",
+    ],
+    [
+      "stands at both alike",
+      [
+        [83.9, 0.6],
+        [66.3, 0.5],
+      ],
+      0.79,
+      null,
+    ],
+    ["is gone", [[20, 1]], 0.79, null],
+    ["was the same gear", [[83.9, 0.6]], 1.01, null],
+  ])("%s", (_what, there, times, says) => {
+    expect(acrossGears(83.9, peaks(...there), times)).toBe(says);
+  });
+});

@@ -1,0 +1,287 @@
+import { describe, expect, it } from "vitest";
+import { resources, type JobView, type RecordHead, type Roughness, type VibrationRecording } from "../../../contract";
+import { decimated, fewerRows, niceTop } from "./decimate";
+import { heardIn, isRunUp, leftOf, partedByGear, partnerOf } from "./heard";
+import { amplitudeText, causeOf, inWords } from "./names";
+import { pairText, shakePairs } from "./pairs";
+import { likelyRun, withoutUnit } from "./recordingDoor";
+import { marksIntoAsk, symptomsOf } from "./roughness";
+import { inRows } from "./SourceScale";
+import { notYetTold } from "./tellAsk";
+
+const ID = "01DEMSKERR0000000000000001";
+const head = (id: string): RecordHead => ({
+  id,
+  version: 1,
+  createdAt: `2026-11-0${id.length % 9}`,
+  updatedAt: "",
+  deletedAt: null,
+});
+
+const vehicle = {
+  ...head("v"),
+  ...resources.vehicle.parse({
+    tag: "T 1",
+    cylinders: 4,
+    idleRpm: 750,
+    driveTrain: {
+      tyre: { size: "195/70R15" },
+      finalDrive: 4.3,
+      ratios: [
+        { gear: "4", ratio: 1 },
+        { gear: "5", ratio: 0.79 },
+      ],
+      halfShaftJoint: "none",
+      propShaft: true,
+    },
+  }),
+};
+
+const recording = (id: string, data: Partial<VibrationRecording> = {}): VibrationRecording => ({
+  ...head(id),
+  ...resources.recording.parse({
+    jobId: ID,
+    file: "a".repeat(64),
+    rateHz: 1024,
+    count: 12288,
+    binHz: 0.5,
+    unit: "m/s2",
+    peaks: [{ hz: 83.9, amplitude: 0.57 }],
+    gear: "5",
+    speedKmh: 70,
+  }),
+  ...data,
+});
+
+const view = (list: VibrationRecording[], job: object = {}): JobView =>
+  ({
+    job: { ...head("j"), ...resources.job.parse({ vehicleId: ID, ...job }) },
+    vehicle,
+    recording: list,
+  }) as unknown as JobView;
+
+const fifth = recording("a");
+const fourth = recording("bb", {
+  gear: "4",
+  peaks: [
+    { hz: 83.9, amplitude: 0.6 },
+    { hz: 42, amplitude: 0.1 },
+  ],
+});
+const after = recording("ccc", {
+  phase: "after",
+  peaks: [
+    { hz: 66.3, amplitude: 0.11 },
+    { hz: 83.9, amplitude: 0.057 },
+  ],
+});
+
+describe("peaks and their names", () => {
+  it("a clear one, and one that only another gear parts", () => {
+    const [five, four] = [fifth, fourth].map((r) => heardIn(vehicle, r));
+    expect(five.leading).toMatchObject({ kind: "clear", sources: ["prop2"] });
+    expect(four.leading).toMatchObject({ kind: "ambiguous" });
+    expect(partedByGear(four, five)).toBe("road");
+    expect(leftOf(four.leading && "sources" in four.leading ? four.leading.sources : [], "road")).toEqual(["prop2"]);
+    expect(leftOf(["engineFiring", "prop2"], "engine")).toEqual(["engineFiring"]);
+    // Not of another phase, another speed, or out of gear.
+    for (const other of [{ phase: "after" as const }, { speedKmh: 90 }, { gear: "" }]) {
+      expect(partedByGear(four, heardIn(vehicle, recording("x", { ...other })))).toBeNull();
+    }
+  });
+
+  it("need the drive train, and say nothing without it", () => {
+    const bare = heardIn({ ...vehicle, driveTrain: null }, fifth);
+    expect([bare.turning, bare.leading]).toEqual([null, null]);
+  });
+
+  it("standing at idle take the vehicle's own idle where none was said", () => {
+    const idle = heardIn(vehicle, recording("i", { condition: "idleInGear", peaks: [{ hz: 25.1, amplitude: 0.2 }] }));
+    expect(idle.leading).toMatchObject({ kind: "clear", sources: ["engineFiring"] });
+  });
+
+  it("a run-up is one whose engine speed moved", () => {
+    const track = (to: number) => [
+      { tS: 0, rpm: 2000 },
+      { tS: 10, rpm: to },
+    ];
+    expect([2100, 5000].map((to) => isRunUp(recording("r", { rpmTrack: track(to) })))).toEqual([false, true]);
+  });
+
+  it("the recording to lay over is the same run after the work, else the same speed in another gear", () => {
+    expect(partnerOf(fifth, [fifth, fourth, after])).toBe(after);
+    expect(partnerOf(fifth, [fifth, fourth])).toBe(fourth);
+    expect(partnerOf(fifth, [fifth, { ...after, unit: "g" }])).toBeNull();
+  });
+
+  it("every source has words and a cause", () => {
+    for (const id of [
+      "engineHalf",
+      "engine1",
+      "engineFiring",
+      "prop1",
+      "prop2",
+      "halfShaft1",
+      "halfShaftJoint",
+      "wheel1",
+      "wheel2",
+      "accessory:fan",
+    ]) {
+      expect(inWords(id)).toMatch(/^(the|a) /);
+      expect(causeOf(id)).toBeTruthy();
+    }
+  });
+});
+
+describe("before and after", () => {
+  it("pairs a run with the same run after the work, in dB", () => {
+    const pairs = shakePairs(view([fifth, fourth, after]));
+    expect(pairs.map((p) => [p.sources, p.left && Math.round(p.left.dB * 10) / 10])).toEqual([
+      [["prop2"], -20],
+      [["prop2"], null],
+    ]);
+    expect(pairText(pairs[0]).replaceAll("\u00a0", " ")).toBe(
+      "the prop shaft, twice a turn, from 0.570 to 0.057 m/s², 20.0 dB quieter",
+    );
+  });
+
+  it("says at least, where the line has sunk under what was kept", () => {
+    const gone = recording("ccc", { phase: "after", peaks: [{ hz: 66.3, amplitude: 0.11 }] });
+    const [pair] = shakePairs(view([fifth, gone]));
+    expect(pair.left?.under).toBe(true);
+    expect(pairText(pair)).toContain("at least");
+  });
+
+  it("amplitudes in their own unit", () => {
+    expect(
+      [amplitudeText(0.5712, "m/s2"), amplitudeText(0.123, "fullScale"), amplitudeText(12.34, "asLogged", true)].map(
+        (t) => t.replace("\u00a0", " "),
+      ),
+    ).toEqual(["0.571 m/s²", "12.3 % of full scale", "12.3"]);
+  });
+});
+
+describe("what Ask is told", () => {
+  it("the one source that is left, those that turned and did not shake, and what the gears said", () => {
+    const five = heardIn(
+      vehicle,
+      recording("a", {
+        peaks: [
+          { hz: 83.9, amplitude: 0.57 },
+          { hz: 42, amplitude: 0.05 },
+        ],
+      }),
+    );
+    expect(notYetTold(five, ["prop2"], "road", {})).toEqual({
+      recFiring: "absent",
+      recProp1: "absent",
+      recProp2: "present",
+      recWheel: "absent",
+      followsRoadSpeed: "present",
+    });
+    expect(
+      notYetTold(five, ["prop2"], null, {
+        recProp2: "present",
+        recFiring: "absent",
+        recProp1: "absent",
+        recWheel: "absent",
+      }),
+    ).toEqual({});
+  });
+  it("nothing of the sources while two are left, and nothing of a line that is strong as well", () => {
+    expect(notYetTold(heardIn(vehicle, fourth), ["engineFiring", "prop2"], null, {})).toEqual({});
+    const two = heardIn(
+      vehicle,
+      recording("a", {
+        peaks: [
+          { hz: 83.9, amplitude: 0.57 },
+          { hz: 9.76, amplitude: 0.4 },
+        ],
+      }),
+    );
+    expect(notYetTold(two, ["prop2"], null, {})).not.toHaveProperty("recWheel");
+  });
+});
+
+describe("marks of the road test", () => {
+  const marks = (m: Partial<Record<string, number>>): Roughness["marks"] =>
+    Object.fromEntries(Object.entries(m).map(([c, before]) => [c, { before: before ?? null, after: null }]));
+  it.each<[Partial<Record<string, number>>, string, "present" | "absent" | null]>([
+    [{ idleInGear: 0 }, "vibIdle", "absent"],
+    [{ idleInGear: 1 }, "vibIdle", null],
+    [{ idleInGear: 2 }, "vibIdle", "present"],
+    [{ idleInGear: 2, idleCold: 3 }, "worseCold", "present"],
+    [{ idleInGear: 2, idleCold: 2 }, "worseCold", "absent"],
+    [{ idleCold: 3 }, "worseCold", null],
+    [{ bump: 4 }, "knockBumps", "present"],
+    [{ overrun: 0 }, "buckOverrun", "absent"],
+    [{ left: 3, roadSpeed: 1 }, "worseTurns", "present"],
+    [{ left: 2, right: 2, roadSpeed: 3 }, "worseTurns", "absent"],
+    [{ roadSpeed: 3 }, "vibRoadSpeed", "present"],
+  ])("%o says of %s: %s", (m, symptom, says) => {
+    expect(symptomsOf(marks(m), "before")[symptom]).toBe(says);
+  });
+
+  it("answer Ask before the work and the road test after it, and take back only what a mark had said", () => {
+    const job = { roughness: null, symptoms: { popsOut: "absent" as const }, symptomsAfter: null };
+    const next: Roughness = { speedKmh: null, marks: { bump: { before: 3, after: null } } };
+    const told = marksIntoAsk(job, next, "bump", "before");
+    expect(told).toEqual({ symptoms: { popsOut: "absent", knockBumps: "present" } });
+    const taken = { ...next, marks: { bump: { before: null, after: null } } };
+    expect(marksIntoAsk({ ...job, ...told, roughness: next }, taken, "bump", "before")).toEqual({
+      symptoms: { popsOut: "absent" },
+    });
+    // What a person answered otherwise stays.
+    const own = { ...job, symptoms: { knockBumps: "absent" as const }, roughness: next };
+    expect(marksIntoAsk(own, taken, "bump", "before")).toEqual({ symptoms: { knockBumps: "absent" } });
+    expect(marksIntoAsk(job, { speedKmh: null, marks: { bump: { before: 3, after: 0 } } }, "bump", "after")).toEqual({
+      symptomsAfter: { knockBumps: "absent" },
+    });
+  });
+});
+
+describe("what a new recording is taken for", () => {
+  it("follows the file's name, the stage and what is still without an after", () => {
+    const v = view([fifth, after, fourth]);
+    expect(likelyRun(v, "minibus after.wav")).toMatchObject({ phase: "after", gear: "4", speedKmh: 70 });
+    expect(likelyRun(v, "thereafter.wav").phase).toBe("before");
+    expect(likelyRun(view([fifth], { stage: "prove" }))).toMatchObject({ phase: "after", gear: "5" });
+    expect(likelyRun(view([], { roughness: { speedKmh: 60 } }))).toMatchObject({
+      phase: "before",
+      gear: "5",
+      speedKmh: 60,
+    });
+  });
+  it("takes from a file's own word only how it ran", () => {
+    expect(withoutUnit({ unit: "g", gear: "3" })).toEqual({ gear: "3" });
+  });
+});
+
+describe("drawing", () => {
+  it("keeps every peak when a spectrum is thinned out", () => {
+    const amplitude = Float32Array.from({ length: 30_001 }, () => 0.01);
+    for (const k of [3, 4444, 17_777, 30_000]) amplitude[k] = 1;
+    const points = decimated(amplitude, 0.5, [0, 15_000], 400);
+    expect(points.length).toBe(400);
+    expect(points.filter(([, a]) => a === 1).map(([hz]) => hz)).toEqual([1.5, 2222, 8888.5, 15_000]);
+    expect(decimated(amplitude, 0.5, [100, 110], 400).length).toBe(21);
+    expect(decimated(amplitude, 0.5, [20_000, 30_000], 400)).toEqual([]);
+  });
+  it("keeps the strongest of the rows an order map leaves out", () => {
+    const rows = Array.from({ length: 500 }, (_, i) => ({ tS: i, amplitude: [i === 123 ? 9 : 1] }));
+    const few = fewerRows(rows, 50);
+    expect([few.length, Math.max(...few.map((r) => r.amplitude[0]))]).toEqual([50, 9]);
+    expect(fewerRows(rows.slice(0, 3), 50)).toHaveLength(3);
+  });
+  it.each([
+    [0.57, [0.6, 3]],
+    [1, [1.25, 5]],
+    [9.9, [12.5, 5]],
+    [0, [1, 4]],
+  ])("an axis that holds %s ends at a round figure", (most, end) => expect(niceTop(most)).toEqual(end));
+  it("puts names that would stand on each other into rows", () => {
+    const source = (id: string, hz: number) => ({ id, name: id, hz, order: 1, of: "engine" as const });
+    const placed = inRows([source("a", 10), source("b", 11), source("c", 12), source("d", 90)], (hz) => hz * 8);
+    expect(placed.map((p) => p.row)).toEqual([0, 1, 2, 0]);
+  });
+});
