@@ -7,6 +7,7 @@ import { powerunitFigures } from "./powerunit";
 import { recordFigures } from "./records";
 import { report, type Figure } from "./report";
 import { solverFigures } from "./solver";
+import { vibrationFigures } from "./vibration";
 
 const parts: Record<string, () => Figure[] | Promise<Figure[]>> = {
   solver: solverFigures,
@@ -14,6 +15,7 @@ const parts: Record<string, () => Figure[] | Promise<Figure[]>> = {
   powerunit: powerunitFigures,
   records: recordFigures,
   photos: photoFigures,
+  vibration: vibrationFigures,
   bundle: bundleFigures,
   drag: dragFigures,
 };
@@ -25,7 +27,8 @@ if (unknown) {
   console.error(`bench: got "${unknown}"; accepted: ${Object.keys(parts).join(", ")}`);
   process.exit(2);
 }
-if (names.some((n) => n === "bundle" || n === "drag")) spawnSync("node", ["scripts/build.mjs"], { stdio: "inherit" });
+if (names.some((n) => ["bundle", "drag", "vibration"].includes(n)))
+  spawnSync("node", ["scripts/build.mjs"], { stdio: "inherit" });
 let good = true;
 for (const name of names) good = report(await parts[name]()) && good;
 process.exit(good ? 0 : 1);

@@ -105,8 +105,7 @@ export function spectrum(
   for (let w = 0; w < windows; w++) {
     const from = w * hop;
     for (let i = 0; i < n; i++) part[i] = (samples[from + i] - mean) * hann[i];
-    powers(part, sizes);
-    for (let k = 0; k <= half; k++) power[k] += sizes[k];
+    powers(part, sizes, power);
     if (options.rpmTrack) {
       const tS = (from + half) / rateHz;
       const rpm = rpmAt(options.rpmTrack, tS);

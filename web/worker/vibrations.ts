@@ -1,5 +1,5 @@
 import { proxy, wrap, type Remote } from "comlink";
-import { useEffect, useState } from "react";
+import { useEffect, useState, useSyncExternalStore } from "react";
 import type { SpectrumDrawn, SpectrumWish, Vibrations } from "./vibrationProtocol";
 
 /** Work over this, ms, is taken for lost. */
@@ -10,10 +10,29 @@ const KEPT = 12;
 
 export type SpectrumState =
   | { state: "none" }
-  | { state: "reckoning"; part: number }
+  | { state: "reckoning"; key: string }
   | { state: "done"; spectrum: SpectrumDrawn }
   | { state: "failed"; why: string }
   | { state: "cancelled" };
+
+/** How far each reckoning has come: kept apart, so that only the bar is drawn again and not the whole screen. */
+const parts = new Map<string, number>();
+const watchers = new Set<() => void>();
+
+function cameTo(key: string, part: number): void {
+  parts.set(key, part);
+  watchers.forEach((w) => w());
+}
+
+/** The part of a reckoning that is done, 0 to 1. */
+export const useReckoned = (key: string): number =>
+  useSyncExternalStore(
+    (watcher) => {
+      watchers.add(watcher);
+      return () => watchers.delete(watcher);
+    },
+    () => parts.get(key) ?? 0,
+  );
 
 const hire = (): { worker: Worker; hand: Remote<Vibrations> } => {
   const worker = new Worker(new URL("./vibration.worker.ts", import.meta.url), { type: "module" });
@@ -57,12 +76,13 @@ export function useSpectrum(wish: SpectrumWish | null): {
     const longest = window.setTimeout(lost, LONGEST_MS);
     worker.onerror = lost;
     setStop({ call: () => end({ state: "cancelled" }) });
-    setDone({ key, result: { state: "reckoning", part: 0 } });
+    cameTo(key, 0);
+    setDone({ key, result: { state: "reckoning", key } });
     hand
       .spectrum(
         JSON.parse(key) as SpectrumWish,
         proxy((part: number) => {
-          if (current) setDone({ key, result: { state: "reckoning", part } });
+          if (current) cameTo(key, part);
         }),
       )
       .then((out) => {
@@ -85,7 +105,7 @@ export function useSpectrum(wish: SpectrumWish | null): {
       ? { state: "done", spectrum: ready }
       : done?.key === key
         ? done.result
-        : { state: "reckoning", part: 0 };
+        : { state: "reckoning", key };
   return { result, cancel: () => stop.call(), again: () => setTurn((t) => t + 1) };
 }
 

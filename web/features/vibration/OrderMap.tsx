@@ -11,7 +11,7 @@ const COLUMNS = 60;
 const STEPS = [0.02, 0.05, 0.1, 0.2, 0.4, 0.7];
 
 /** How strong each source was from beginning to end: along the bottom the time, and the engine speed of a run-up. */
-export default function OrderMap({
+export function OrderMap({
   map,
   sources,
   unit,

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import { ROUGHEST, runConditions, type JobView, type Roughness, type RunCondition } from "../../../contract";
 import type { Editor } from "../../app/saving";
 import { QuantityField } from "../../ui/QuantityField";
@@ -8,7 +9,7 @@ const NONE: Roughness = { marks: {}, speedKmh: null };
 const MARK_WORDS = ["nothing", "just felt", "plain", "strong", "as bad as it gets"];
 
 /** How rough it runs under each condition, from 0 to 4, before the work and after it; Ask and Prove take it from here. */
-export function RoadTable({ view, edit }: { view: JobView; edit: Editor }) {
+export const RoadTable = memo(function RoadTable({ view, edit }: { view: JobView; edit: Editor }) {
   const { job } = view;
   const roughness = job.roughness ?? NONE;
   const mark = (c: RunCondition, phase: "before" | "after", value: number | null): void => {
@@ -82,7 +83,7 @@ export function RoadTable({ view, edit }: { view: JobView; edit: Editor }) {
       </div>
     </section>
   );
-}
+});
 
 /** A slot with five seats; the knob stands in the one that was felt. Tapped again it comes out. */
 function Marks({

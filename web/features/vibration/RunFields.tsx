@@ -43,7 +43,7 @@ export function RunFields({
       <Choice
         label="when"
         value={run.phase ?? "before"}
-        options={PHASE_NAMES}
+        options={{ before: "before", after: "after" }}
         onChange={(phase) => onChange({ phase }, PHASE_NAMES[phase])}
       />
       {!still && (

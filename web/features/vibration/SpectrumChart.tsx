@@ -28,7 +28,7 @@ interface ChartContext {
 }
 
 /** One spectrum, or two over each other, with the bands in which each source of the vehicle must stand. */
-export default function SpectrumChart({
+export function SpectrumChart({
   curves,
   unit,
   sources,

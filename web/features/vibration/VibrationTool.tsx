@@ -1,11 +1,11 @@
 import { Button, Modal } from "antd";
-import { lazy, Suspense, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import type { VibrationRecording } from "../../../contract";
 import { formatNumber } from "../../../core";
 import { Answer } from "../../ui/Answer";
-import { Empty, Skeleton } from "../../ui/states";
-import { useSpectrum, type SpectrumDrawn, type SpectrumWish } from "../../worker";
+import { Empty } from "../../ui/states";
+import { useReckoned, useSpectrum, type SpectrumDrawn, type SpectrumWish } from "../../worker";
 import type { StageProps } from "../job/JobPage";
 import { usePeople } from "../job/useJobView";
 import { AddRecording, type Added } from "./AddRecording";
@@ -13,16 +13,15 @@ import { DriveTrainDialog } from "./DriveTrainDialog";
 import { heardIn, leftOf, partedByGear, partnerOf, sameRun, type Heard } from "./heard";
 import { notYetTold } from "./tellAsk";
 import { PHASE_NAMES, standing } from "./names";
+import { OrderMap } from "./OrderMap";
 import { RecordingList } from "./RecordingList";
 import { RoadTable } from "./RoadTable";
 import { SameSuspect } from "./SameSuspect";
 import { changesOf, SourceTable, type Listened } from "./SourceTable";
+import { SpectrumChart } from "./SpectrumChart";
 import { Verdict, type RunUpPeak } from "./Verdict";
 import { VibrationWorking } from "./VibrationWorking";
 import "./vibration.css";
-
-const SpectrumChart = lazy(() => import("./SpectrumChart"));
-const OrderMap = lazy(() => import("./OrderMap"));
 
 /** Window of the order map, s: short enough to follow a run-up, long enough to part the sources. */
 const MAP_WINDOW_S = 0.5;
@@ -231,33 +230,32 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
           </div>
           <div className="vpaper">
             {done && (!second || overDone || two.result.state === "cancelled") ? (
-              <Suspense fallback={<Skeleton rows={7} />}>
-                {showMap && done.orderMap ? (
-                  <OrderMap
-                    map={done.orderMap}
-                    sources={first.sources}
-                    unit={first.recording.unit}
-                    runUp={first.runUp}
-                  />
-                ) : (
-                  <SpectrumChart
-                    // The older of two lies below and is dashed.
-                    curves={curvesOf(first, done, second, overDone, beforeAfter)}
-                    unit={first.recording.unit}
-                    // Through a run-up every source sweeps past: there is no one place to point at.
-                    sources={first.runUp ? [] : first.sources}
-                    otherSources={second && !beforeAfter ? second.sources : []}
-                    toHz={toHz}
-                    lit={lit ?? left[0] ?? null}
-                    onLight={setLit}
-                  />
-                )}
-              </Suspense>
+              showMap && done.orderMap ? (
+                <OrderMap map={done.orderMap} sources={first.sources} unit={first.recording.unit} runUp={first.runUp} />
+              ) : (
+                <SpectrumChart
+                  // The older of two lies below and is dashed.
+                  curves={curvesOf(first, done, second, overDone, beforeAfter)}
+                  unit={first.recording.unit}
+                  // Through a run-up every source sweeps past: there is no one place to point at.
+                  sources={first.runUp ? [] : first.sources}
+                  otherSources={second && !beforeAfter ? second.sources : []}
+                  toHz={toHz}
+                  lit={lit ?? left[0] ?? null}
+                  onLight={setLit}
+                />
+              )
             ) : (
               <Reckoning
                 failed={failed}
                 cancelled={one.result.state === "cancelled"}
-                part={one.result.state === "reckoning" ? one.result.part : 1}
+                reckoning={
+                  one.result.state === "reckoning"
+                    ? one.result.key
+                    : two.result.state === "reckoning"
+                      ? two.result.key
+                      : ""
+                }
                 onCancel={() => {
                   one.cancel();
                   two.cancel();
@@ -378,16 +376,18 @@ function runUpPeak(h: Heard, spectrum: SpectrumDrawn): RunUpPeak | null {
 function Reckoning({
   failed,
   cancelled,
-  part,
+  reckoning,
   onCancel,
   onAgain,
 }: {
   failed: string | null;
   cancelled: boolean;
-  part: number;
+  /** Which reckoning is waited for. */
+  reckoning: string;
   onCancel: () => void;
   onAgain: () => void;
 }) {
+  const part = useReckoned(reckoning);
   if (failed || cancelled) {
     return (
       <div className="vwait" role="alert">
