@@ -9,6 +9,7 @@ const VIEWS: [name: string, path: string, wait: string][] = [
   ["desk throw bench", "/desk/throw-bench", "Side view"],
   ["torque text", "/desk/torque-text", "In every unit"],
   ["measurement", "/desk/measurement", "Working"],
+  ["what turns", "/desk/what-turns", "shaking there points at"],
   ["rehearse", "/desk/rehearse", "Name the fault"],
   ["stops", "/desk/set/stops", "How it is done"],
   ["lockout", "/desk/set/lockout", "How it is done"],
@@ -25,6 +26,9 @@ const VIEWS: [name: string, path: string, wait: string][] = [
 const STAGES: [number, string, string][] = [
   [219, "ask", "In the driver’s words"],
   [216, "gauge", "Needed further on"],
+  [214, "gauge?tool=vibration", "must stand at"],
+  [217, "gauge?tool=vibration", "How rough it runs"],
+  [216, "gauge?tool=vibration", "No recording yet"],
   [214, "compare", "Side view"],
   [215, "compare?tool=slack", "From knob to gearbox"],
   [214, "compare?tool=mounts", "Precision against noise"],

@@ -46,3 +46,24 @@ test("under the vehicle: sign, be stopped by the ride-height gate, overrule with
   }
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(820);
 });
+
+test("in the seat: roughness is marked and a recording is taken with a thumb", async ({ page }) => {
+  await openJob(page, 216, "gauge?tool=vibration");
+  const bump = page.getByRole("group", { name: "Bump at walking pace, before the work" });
+  const key = bump.getByRole("button", { name: "2, plain" });
+  await key.tap();
+  await expect(key).toHaveAttribute("aria-pressed", "true");
+  const box = await key.boundingBox();
+  expect(Math.min(box?.height ?? 0, box?.width ?? 0)).toBeGreaterThanOrEqual(TARGET);
+  await key.tap();
+  await expect(key).toHaveAttribute("aria-pressed", "false");
+  await page.getByRole("button", { name: "With the sensor" }).tap();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByRole("button", { name: "Begin" }).tap();
+  await expect(dialog.getByRole("button", { name: "Stop and keep" })).toBeEnabled({ timeout: 8000 });
+  await dialog.getByRole("button", { name: "Call off" }).tap();
+  await expect(dialog.getByRole("button", { name: "Begin" })).toBeVisible();
+  await dialog.getByRole("button", { name: "Close" }).tap();
+  await saved(page);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(820);
+});

@@ -1,6 +1,7 @@
 import { spawn } from "node:child_process";
 import { mkdirSync } from "node:fs";
 import { chromium, type Page } from "@playwright/test";
+import { sensorFile } from "../e2e/sensor";
 
 /** Takes one picture of each main view from the demo's data, for the README. */
 const PORT = 4394;
@@ -33,7 +34,9 @@ interface Shot {
 }
 
 async function shots(): Promise<Shot[]> {
-  const { jobs } = (await (await fetch(`${address}/api/yard`)).json()) as { jobs: { id: string; number: number }[] };
+  const { jobs } = (await (await fetch(`${address}/api/yard`)).json()) as {
+    jobs: { id: string; number: number; vehicleId: string }[];
+  };
   const { vehicles } = (await (await fetch(`${address}/api/vehicles?search=0007`)).json()) as {
     vehicles: { id: string }[];
   };
@@ -71,6 +74,22 @@ async function shots(): Promise<Shot[]> {
     { name: "desk-measurement", path: "/desk/measurement" },
     { name: "desk-torque-text", path: "/desk/torque-text" },
     { name: "shop", path: "/shop" },
+    // Last: it takes a recording in, which other pictures of the job would show.
+    {
+      name: "vibration",
+      path: `${job(214)}/gauge?tool=vibration`,
+      size: [1280, 940],
+      prepare: async (page) => {
+        const vehicle = jobs.find((j) => j.number === 214)?.vehicleId ?? "";
+        const run = { vehicle, phase: "after", condition: "roadSpeed", gear: "5", speedKmh: "70" };
+        const buffer = await sensorFile(address, run, 12);
+        await page.getByLabel("Recording file").setInputFiles({ name: "70 after.wav", mimeType: "audio/wav", buffer });
+        await page.locator(".field", { hasText: "its values are" }).locator(".ant-select").click();
+        await page.locator(".ant-select-item-option-content", { hasText: "m/s²" }).last().click();
+        await page.getByText("quieter after the work").waitFor();
+        await page.locator("summary", { hasText: "how it was made" }).click();
+      },
+    },
   ];
 }
 

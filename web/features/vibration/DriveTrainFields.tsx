@@ -115,9 +115,9 @@ export function DriveTrainFields({
           has a prop shaft
         </span>
       </div>
-      <h3 className="hd2" style={{ marginTop: 14 }}>
+      <h2 className="hd2" style={{ marginTop: 14 }}>
         Gear ratios
-      </h3>
+      </h2>
       <div className="ratios">
         {drive.ratios.map((r, i) => (
           <NumberField
@@ -146,9 +146,9 @@ export function DriveTrainFields({
           onAdd={(gear) => save({ ratios: [...drive.ratios, { gear, ratio: 1 }] }, `gear ${gear}`)}
         />
       </div>
-      <h3 className="hd2" style={{ marginTop: 14 }}>
+      <h2 className="hd2" style={{ marginTop: 14 }}>
         Driven by the belt
-      </h3>
+      </h2>
       <div className="ratios">
         {drive.accessories.map((a, i) => (
           <NumberField

@@ -23,13 +23,13 @@ export function SameSuspect({ view, sources, hz }: { view: JobView; sources: rea
     <section className="vsides" aria-label="The same suspect from other sides">
       {sides.map(({ source, side }) => (
         <div key={source}>
-          <h3 className="hd2">
+          <h2 className="hd2">
             {side.agrees === true
               ? "The mount room names the same suspect"
               : side.agrees === false
                 ? "The mount room does not bear it out"
                 : "The mount room cannot say"}
-          </h3>
+          </h2>
           <p>
             {sources.length > 1 && `${inWords(source).replace(/^./, (c) => c.toUpperCase())}: `}
             {side.text}
@@ -38,7 +38,7 @@ export function SameSuspect({ view, sources, hz }: { view: JobView; sources: rea
         </div>
       ))}
       <div>
-        <h3 className="hd2">In Ask</h3>
+        <h2 className="hd2">In Ask</h2>
         {inAsk.length ? (
           <ul>
             {inAsk.map((p) => (
