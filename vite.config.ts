@@ -1,6 +1,11 @@
 import react from "@vitejs/plugin-react";
 import { defineConfig } from "vite";
 
+/** Loading these does nothing by itself: only what calls them needs them. */
+const treeshake = {
+  moduleSideEffects: [{ test: /node_modules[\\/](papaparse|fft\.js|wavefile)[\\/]/, sideEffects: false }],
+};
+
 export default defineConfig({
   plugins: [
     react(),
@@ -14,8 +19,10 @@ export default defineConfig({
     outDir: "dist/web",
     target: "es2022",
     chunkSizeWarningLimit: 700,
+    rolldownOptions: { treeshake },
     // Inlined files would need data: in the content policy's script rule.
     assetsInlineLimit: 0,
   },
+  worker: { rolldownOptions: { treeshake } },
   server: { proxy: { "/api": { target: "http://127.0.0.1:4311", changeOrigin: true, headers: { origin: "" } } } },
 });

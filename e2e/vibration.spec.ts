@@ -86,7 +86,7 @@ test("in direct gear the peak may be two things, and the test that parts them is
   await expect
     .poll(() => plain(page))
     .toMatch(
-      /^The engine’s firing or the prop shaft, twice a turn: all stand at 83\.9 Hz at 70 km\/h in gear 4\. Record the same road speed in another gear\. Or coast/,
+      /^The engine’s firing or the prop shaft, twice a turn: both stand at 83\.9 Hz at 70 km\/h in gear 4\. Record the same road speed in another gear\. Or coast/,
     );
   await page.getByRole("button", { name: /^Undo/ }).click();
   await expect(page.getByRole("button", { name: /^70 in fifth/ })).toBeVisible();

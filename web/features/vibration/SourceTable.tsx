@@ -2,7 +2,7 @@ import type { VibrationRecording } from "../../../contract";
 import { formatNumber, levelChanges, repeats, sourceLevels, type VibrationSource } from "../../../core";
 import type { SpectrumDrawn } from "../../worker";
 import { Figure, OriginLegend } from "../../ui/marks";
-import { amplitudeHead, amplitudeText, inWords } from "./names";
+import { amplitudeHead, amplitudeText, inWords, otherAmplitude } from "./names";
 
 export interface Listened {
   recording: VibrationRecording;
@@ -54,7 +54,7 @@ export function SourceTable({
   const level = (l: { amplitude: number; standsOut: boolean }) =>
     l.standsOut ? (
       <Figure origin="measured" wide>
-        {amplitudeText(l.amplitude, unit, true)}
+        <span title={otherAmplitude(l.amplitude, unit) || undefined}>{amplitudeText(l.amplitude, unit, true)}</span>
       </Figure>
     ) : (
       <span className="q">in the noise</span>

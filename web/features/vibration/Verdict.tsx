@@ -139,7 +139,8 @@ export function Verdict({
     return (
       <>
         <b>
-          {upper([...same].join(" or "))}: all stand at {formatNumber(peak.hz, 1)} Hz {words(heard)}.
+          {upper([...same].join(" or "))}: {same.size === 2 ? "both" : "all"} stand at {formatNumber(peak.hz, 1)} Hz{" "}
+          {words(heard)}.
         </b>{" "}
         {leading.tests.map((t) => TEST_WORDS[t]).join(" ")}
       </>

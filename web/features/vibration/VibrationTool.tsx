@@ -5,47 +5,30 @@ import type { VibrationRecording } from "../../../contract";
 import { formatNumber } from "../../../core";
 import { Answer } from "../../ui/Answer";
 import { Empty } from "../../ui/states";
-import { useReckoned, useSpectrum, type SpectrumDrawn, type SpectrumWish } from "../../worker";
+import { useSpectrum, type SpectrumDrawn } from "../../worker";
 import type { StageProps } from "../job/JobPage";
 import { usePeople } from "../job/useJobView";
 import { AddRecording, type Added } from "./AddRecording";
 import { DriveTrainDialog } from "./DriveTrainDialog";
 import { heardIn, leftOf, partedByGear, partnerOf, sameRun, type Heard } from "./heard";
 import { notYetTold } from "./tellAsk";
-import { PHASE_NAMES, standing } from "./names";
+import { curvesOf, partedByAny, runUpPeak, wishOf } from "./looks";
+import { PHASE_NAMES } from "./names";
+import { Reckoning } from "./Reckoning";
 import { OrderMap } from "./OrderMap";
 import { RecordingList } from "./RecordingList";
 import { RoadTable } from "./RoadTable";
 import { SameSuspect } from "./SameSuspect";
 import { changesOf, SourceTable, type Listened } from "./SourceTable";
 import { SpectrumChart } from "./SpectrumChart";
-import { Verdict, type RunUpPeak } from "./Verdict";
+import { Verdict } from "./Verdict";
 import { VibrationWorking } from "./VibrationWorking";
 import "./vibration.css";
-
-/** Window of the order map, s: short enough to follow a run-up, long enough to part the sources. */
-const MAP_WINDOW_S = 0.5;
 
 /** A resolution coarser than this, Hz, does not part sources that stand close. */
 const COARSE_HZ = 2;
 
 const RANGES = [50, 100, 200, 500] as const;
-
-/** What a recording's spectrum is asked with: its own length, and its sources for the order map. */
-function wishOf(h: Heard | null): SpectrumWish | null {
-  if (!h) return null;
-  const { recording: r, turning, sources } = h;
-  const rpm = turning?.ok ? turning.engineRpm : null;
-  const track = r.rpmTrack ?? (rpm === null ? null : [{ tS: 0, rpm }]);
-  const mapWindow = Math.max(16, Math.min(65536, 2 ** Math.round(Math.log2(MAP_WINDOW_S * r.rateHz))));
-  return {
-    file: r.file,
-    rateHz: r.rateHz,
-    ...(track && rpm && mapWindow <= r.count
-      ? { rpmTrack: track, orders: sources.map((s) => (s.hz * 60) / rpm), mapWindow }
-      : {}),
-  };
-}
 
 /** From a recording to a suspect: spectrum, what turns at which line, and what changed. */
 export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) {
@@ -325,86 +308,5 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
         </Modal>
       )}
     </>
-  );
-}
-
-/** What any other recording at the same road speed in another gear says. */
-function partedByAny(first: Heard, all: readonly Heard[]): "road" | "engine" | null {
-  for (const h of all) {
-    if (h === first) continue;
-    const parted = partedByGear(first, h);
-    if (parted) return parted;
-  }
-  return null;
-}
-
-function curvesOf(
-  first: Heard,
-  done: SpectrumDrawn,
-  second: Heard | null,
-  over: SpectrumDrawn | null,
-  beforeAfter: boolean,
-) {
-  const curve = (h: Heard, s: SpectrumDrawn, old: boolean) => ({
-    name: h.recording.name || PHASE_NAMES[h.recording.phase],
-    amplitude: s.amplitude,
-    binHz: s.binHz,
-    old,
-  });
-  if (!second || !over) return [curve(first, done, false)];
-  return beforeAfter
-    ? [curve(first, done, true), curve(second, over, false)]
-    : [curve(second, over, true), curve(first, done, false)];
-}
-
-/** The source that was strongest over a run-up, by what it passed in all; and the moment it was strongest. */
-function runUpPeak(h: Heard, spectrum: SpectrumDrawn): RunUpPeak | null {
-  const rows = spectrum.orderMap?.rows ?? [];
-  if (!rows.length || !h.sources.length || standing(h.recording.condition)) return null;
-  const sums = h.sources.map((_, k) => rows.reduce((a, r) => a + r.amplitude[k] ** 2, 0));
-  const k = sums.indexOf(Math.max(...sums));
-  const top = rows.reduce((a, r) => (r.amplitude[k] > a.amplitude[k] ? r : a));
-  return {
-    source: h.sources[k].id,
-    amplitude: top.amplitude[k],
-    rpm: top.rpm,
-    fromRpm: rows[0].rpm,
-    toRpm: rows[rows.length - 1].rpm,
-  };
-}
-
-function Reckoning({
-  failed,
-  cancelled,
-  reckoning,
-  onCancel,
-  onAgain,
-}: {
-  failed: string | null;
-  cancelled: boolean;
-  /** Which reckoning is waited for. */
-  reckoning: string;
-  onCancel: () => void;
-  onAgain: () => void;
-}) {
-  const part = useReckoned(reckoning);
-  if (failed || cancelled) {
-    return (
-      <div className="vwait" role="alert">
-        <p>{failed ? `This recording cannot be reckoned: ${failed}.` : "Called off."}</p>
-        <Button size="small" onClick={onAgain}>
-          Reckon again
-        </Button>
-      </div>
-    );
-  }
-  return (
-    <div className="vwait">
-      <p className="lb">Reckoning the spectrum</p>
-      <progress max={1} value={part} aria-label="Reckoning the spectrum" />
-      <Button size="small" onClick={onCancel}>
-        Call off
-      </Button>
-    </div>
   );
 }

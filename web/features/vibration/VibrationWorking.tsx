@@ -1,7 +1,7 @@
 import { formatNumber } from "../../../core";
 import type { SpectrumDrawn } from "../../worker";
 import type { Heard } from "./heard";
-import { amplitudeText, inWords } from "./names";
+import { amplitudeText, inWords, otherAmplitude } from "./names";
 
 /** How the spectrum was reckoned, how each source's frequency came about, and which peak fell where. */
 export function VibrationWorking({ heard, spectrum }: { heard: Heard; spectrum: SpectrumDrawn | null }) {
@@ -66,7 +66,10 @@ export function VibrationWorking({ heard, spectrum }: { heard: Heard; spectrum: 
               {match.peaks.map((p) => (
                 <tr key={p.hz}>
                   <td className="n">{formatNumber(p.hz, 2)}</td>
-                  <td className="n">{amplitudeText(p.amplitude, recording.unit)}</td>
+                  <td className="n">
+                    {amplitudeText(p.amplitude, recording.unit)}{" "}
+                    <span className="q">{otherAmplitude(p.amplitude, recording.unit)}</span>
+                  </td>
                   <td className="txt" style={{ paddingLeft: 12, whiteSpace: "normal" }}>
                     {p.sources.map((s) => `${inWords(s.id)} (${formatNumber(s.offPct, 1, true)}\u202f%)`).join(", ") ||
                       "nothing that turns here"}

@@ -74,7 +74,8 @@ const SAME_SPEED = 0.03;
 export function partedByGear(a: Heard, b: Heard): "road" | "engine" | null {
   const [x, y] = [a.turning, b.turning];
   if (!a.leading || a.leading.kind === "nothing" || !x?.ok || !y?.ok) return null;
-  if (a.recording.phase !== b.recording.phase || a.recording.unit !== b.recording.unit) return null;
+  // Of the other only the places of its peaks and their order of strength count: its unit may be another.
+  if (a.recording.phase !== b.recording.phase) return null;
   if (!x.speedKmh || !y.speedKmh || Math.abs(x.speedKmh / y.speedKmh - 1) > SAME_SPEED) return null;
   if (!x.engineRpm || !y.engineRpm || !a.recording.gear || !b.recording.gear) return null;
   return acrossGears(a.leading.peak.hz, b.recording.peaks, y.engineRpm / x.engineRpm);

@@ -97,6 +97,12 @@ export function amplitudeText(a: number, unit: VibrationRecording["unit"], bare 
   return `${text}\u00a0${unit === "fullScale" ? "% of full scale" : unit === "asLogged" ? "as logged" : UNIT_NAMES[unit]}`;
 }
 
+const G = 9.80665;
+
+/** The same acceleration in the unit that is not shown; empty where there is no other. */
+export const otherAmplitude = (a: number, unit: VibrationRecording["unit"]): string =>
+  unit === "m/s2" ? amplitudeText(a / G, "g") : unit === "g" ? amplitudeText(a * G, "m/s2") : "";
+
 /** Head of a column of amplitudes. */
 export const amplitudeHead = (unit: VibrationRecording["unit"]): string =>
   unit === "fullScale" ? "% of full scale" : UNIT_NAMES[unit];
