@@ -266,7 +266,7 @@ export const cableMarksInput = z.strictObject({
 
 /** A lockout plate with what was measured in every gate, of which the outermost forward one counts. */
 export const lockoutSetting = lockoutInput.extend({
-  gates: list(z.strictObject({ gate: text(), gapMm: num(0, 50, "mm").nullable() }), 0, 12).optional(),
+  gates: list(z.strictObject({ gate: text(), gapMm: num(0, 50, "mm").nullable().default(null) }), 0, 12).optional(),
 });
 
 /** Shims on the shelf. */

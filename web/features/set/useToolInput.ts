@@ -18,9 +18,19 @@ export function useToolInput<T extends object>(
   initial: () => T,
 ): [T, (patch: Partial<T>) => void] {
   const readable = (value: unknown): T | null =>
-    value && settingInputs[tool].safeParse(withoutNulls(value)).success ? (value as T) : null;
-  const [input, set] = useKept<T>(`set.${tool}.${store}`, () => (begin as T | null) ?? initial(), readable);
+    value && settingInputs[tool].safeParse(withoutNulls(value)).success ? (withNulls(value, initial()) as T) : null;
+  const [input, set] = useKept<T>(`set.${tool}.${store}`, () => readable(begin) ?? initial(), readable);
   return [input, (patch) => set({ ...input, ...patch })];
+}
+
+/** The fields with nothing in them that `given` left out: kept questions name only what was given. */
+function withNulls(value: unknown, shape: unknown): unknown {
+  if (Array.isArray(value)) return value.map((v) => withNulls(v, Array.isArray(shape) ? shape[0] : undefined));
+  if (typeof value !== "object" || value === null || typeof shape !== "object" || shape === null) return value;
+  const own = value as Record<string, unknown>;
+  const out = { ...own };
+  for (const [key, s] of Object.entries(shape)) out[key] = key in own ? withNulls(own[key], s) : null;
+  return out;
 }
 
 /** Fields as a model takes them: nothing where nothing was given. */

@@ -1,0 +1,234 @@
+// @vitest-environment jsdom
+import { screen, within } from "@testing-library/react";
+import { Route, Routes } from "react-router";
+import { describe, expect, it, vi } from "vitest";
+import { settingInputs, settingTools, type SettingTool } from "../../../contract";
+import { fakeEdit, jobView, plainText, record, PARENT, show } from "../../testing/show";
+import { SetDesk, SetStage } from "./SetTools";
+
+// The worker's own functions, without the worker: a test has no thread beside it.
+vi.mock("../../worker", async () => {
+  const contract = await import("../../../contract");
+  const core = await import("../../../core");
+  const asked = {
+    shims: contract.asked(contract.shimsInput, contract.checkShims, core.shims),
+    gatedLinkage: contract.asked(contract.gatedInput, contract.checkGated, core.gatedLinkage),
+  };
+  return {
+    useSolved: (name: keyof typeof asked, input: unknown) => {
+      const out: unknown = asked[name](input);
+      const result = contract.isRefusal(out)
+        ? { state: "refused", refusal: (out as { error: unknown }).error }
+        : { state: "answered", answer: out };
+      return { result, last: result.state === "answered" ? out : null, cancel: () => {}, again: () => {} };
+    },
+  };
+});
+
+const desk = (tool: SettingTool, units: "metric" | "inch" = "metric") =>
+  show(
+    <Routes>
+      <Route path="/desk/set/:tool" element={<SetDesk />} />
+    </Routes>,
+    { at: `/desk/set/${tool}`, units },
+  );
+const says = (): string => plainText(screen.getByRole("region", { name: "Answer" }));
+
+interface Case {
+  tool: SettingTool;
+  /** What it says of its own example. */
+  first: RegExp;
+  field: string;
+  typed: string;
+  then: RegExp;
+}
+
+const CASES: Case[] = [
+  // M8 x 1.25, an eighth of a turn: 0.156 mm at 30 mm; 60 / 30 of it at the rail, 300 / 30 at the knob.
+  {
+    tool: "stops",
+    first:
+      /Touch, then back off an eighth of a turn\. Lock\..*0\.16 mm at the stop, 0\.31 mm at the rail, 1\.6 mm at the knob/,
+    field: "pivot to knob",
+    typed: "200 mm",
+    then: /0\.31 mm at the rail, 1\.0 mm at the knob/,
+  },
+  // 0.4 mm where 1 to 2 mm belong: 1.1 mm to the middle of the band.
+  {
+    tool: "lockout",
+    first: /Move the plate 1\.10 mm away from the lever.*1\.50 mm in the outermost forward gate/,
+    field: "gap, outermost forward",
+    typed: "1.2 mm",
+    then: /Leave it\. The gap is in its band/,
+  },
+  // 0.4 mm proud on a thread of 1 mm: two fifths of a turn.
+  {
+    tool: "release",
+    first: /Turn the pin 0\.40 mm in, 0\.40 turns/,
+    field: "stands proud",
+    typed: "0.8 mm",
+    then: /Turn the pin 0\.80 mm in, 0\.80 turns/,
+  },
+  {
+    tool: "cableMarks",
+    first: /Measured before removal/,
+    field: "pitch",
+    typed: "1.25 mm",
+    then: /Measured before removal/,
+  },
+  // 312 between the balls, less two shanks with one and a half diameters of thread in each.
+  {
+    tool: "rod",
+    first: /Cut the rod to \d+\.\d mm/,
+    field: "ball to ball",
+    typed: "60 mm",
+    then: /Too short for two rod ends/,
+  },
+  // An arm 80 mm below, from 70 to 110 degrees, 6 mm thick, 5 mm to spare: 2 x 80 cos 70 = 54.7 mm of swing and more.
+  {
+    tool: "floorSlot",
+    first: /Cut a slot 6\d\.\d by \d+\.\d mm/,
+    field: "arm thick, across",
+    typed: "30 mm",
+    then: /by 40\.0 mm/,
+  },
+  { tool: "pressFit", first: /Take a \d+\.\d t press/, field: "hottest in use", typed: "140", then: /press/ },
+  // 1.3 mm of gap to leave 0.2: a pack of 1.1 mm.
+  {
+    tool: "shims",
+    first: /Fit .*1\.10 mm in the gap leaves 0\.20 mm, as wanted/,
+    field: "gap to leave",
+    typed: "1.3 mm",
+    then: /Fit none: the gap is right/,
+  },
+  {
+    tool: "gatedLinkage",
+    first: /Shifter hole at \d+\.\d mm, gearbox hole at \d+\.\d mm, rod \d+\.\d mm/,
+    field: "a detent captures",
+    typed: "0.5",
+    then: /detent captures/,
+  },
+];
+
+describe("setting tools on the desk", () => {
+  it.each(CASES)(
+    "$tool: says the one instruction, follows a figure, and shows its working",
+    async ({ tool, first, field, typed, then }) => {
+      const { user } = desk(tool);
+      expect(says()).toMatch(first);
+      const input = screen.getAllByLabelText(field)[0];
+      await user.clear(input);
+      await user.type(input, `${typed}{Enter}`);
+      expect(says()).toMatch(then);
+      await user.click(screen.getByRole("button", { name: "Working" }));
+      expect(plainText(await screen.findByRole("dialog")).length).toBeGreaterThan(60);
+    },
+  );
+
+  it.each(CASES)("$tool: keeps nonsense in its field and its last answer standing", async ({ tool, field, first }) => {
+    const { user } = desk(tool);
+    const input = screen.getAllByLabelText<HTMLInputElement>(field)[0];
+    for (const nonsense of ["lots", "-99999"]) {
+      await user.clear(input);
+      await user.type(input, `${nonsense}{Enter}`);
+      expect(input.getAttribute("aria-invalid"), nonsense).toBe("true");
+      expect(screen.getAllByRole("alert").length).toBeGreaterThan(0);
+    }
+    expect(says()).toMatch(first);
+  });
+
+  it.each(settingTools)("%s: comes back as it was left, in inches too", async (tool) => {
+    const { field, typed } = CASES.find((c) => c.tool === tool)!;
+    const first = desk(tool);
+    const input = screen.getAllByLabelText(field)[0];
+    await first.user.clear(input);
+    await first.user.type(input, `${typed}{Enter}`);
+    const left = says();
+    first.unmount();
+    const again = desk(tool);
+    expect(says()).toBe(left);
+    again.unmount();
+    desk(tool, "inch");
+    expect(says()).not.toBe("");
+  });
+
+  it("says what a tool that does not exist could be", () => {
+    show(
+      <Routes>
+        <Route path="/desk/set/:tool" element={<SetDesk />} />
+      </Routes>,
+      { at: "/desk/set/hammer" },
+    );
+    expect(plainText(document.body)).toContain("The setting tools are stops");
+  });
+});
+
+describe("setting tools inside a job", () => {
+  const gearbox = {
+    columns: [
+      { column: "1-2", crossMm: -6 },
+      { column: "3-4", crossMm: 0 },
+    ],
+    gears: [
+      { gear: "1", column: "1-2", travelMm: -10 },
+      { gear: "2", column: "1-2", travelMm: 10 },
+      { gear: "3", column: "3-4", travelMm: -10 },
+      { gear: "4", column: "3-4", travelMm: 10 },
+    ],
+  };
+
+  it.each(settingTools)("%s: what is kept with the job can be asked again", async (tool) => {
+    const edit = fakeEdit();
+    const view = jobView({ vehicle: { gearbox } });
+    const { user, unmount } = show(<SetStage view={view} edit={edit} tabs={null} />, { at: `/?tool=set&set=${tool}` });
+    const said = says();
+    const keep = screen.getByRole("button", { name: "Keep with the job" });
+    expect((keep as HTMLButtonElement).disabled).toBe(false);
+    await user.click(keep);
+    const [resource, data] = edit.create.mock.calls[0];
+    expect(resource).toBe("setting");
+    expect(data).toMatchObject({ jobId: view.job.id, tool });
+    expect(settingInputs[tool].safeParse(data.input).success).toBe(true);
+    // The sentence on the record is the one that stood there.
+    expect(said.startsWith(plainText(Object.assign(document.createElement("p"), { textContent: data.says })))).toBe(
+      true,
+    );
+    expect((screen.getByRole("button", { name: "Kept with the job" }) as HTMLButtonElement).disabled).toBe(true);
+    unmount();
+
+    const kept = record("setting", { ...data, jobId: PARENT });
+    show(<SetStage view={jobView({ vehicle: { gearbox }, setting: [kept] })} edit={edit} tabs={null} />, {
+      at: `/?tool=set&kept=${kept.id}`,
+    });
+    expect(says()).toContain(said.slice(0, 30));
+  });
+
+  it("ticks what is set, and takes it out", async () => {
+    const edit = fakeEdit();
+    const kept = record("setting", {
+      jobId: PARENT,
+      tool: "stops",
+      name: "Stops, 3 and 4",
+      input: {},
+      says: "Touch, then back off.",
+    });
+    const { user } = show(<SetStage view={jobView({ setting: [kept] })} edit={edit} tabs={null} />, {
+      at: "/?tool=set",
+    });
+    const list = within(screen.getByRole("region", { name: "Kept with the job" }));
+    await user.click(list.getByRole("switch", { name: "Set: Stops, 3 and 4" }));
+    expect(edit.update).toHaveBeenCalledWith("setting", kept, { state: "set" }, "Stops, 3 and 4: set");
+    await user.click(list.getByRole("button", { name: "Stops, 3 and 4 into the bin" }));
+    expect(edit.remove).toHaveBeenCalledWith("setting", kept, "Stops, 3 and 4 taken out");
+  });
+
+  it("cables that look changed over are said before anything is turned", async () => {
+    const { user } = desk("cableMarks");
+    const [left, right] = screen.getAllByLabelText("thread out, now");
+    await user.type(left, "9.5 mm{Enter}");
+    // 2.5 mm on a pitch of 1 mm: two turns and a half.
+    expect(says()).toMatch(/Left cable: 2\.5 turns, 2\.5 mm more thread out\. Right cable still to measure/);
+    await user.type(right, "12 mm{Enter}");
+    expect(says()).toMatch(/Left cable and Right cable look changed over/);
+  });
+});

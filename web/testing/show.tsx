@@ -1,0 +1,138 @@
+import { cleanup, render, type RenderResult } from "@testing-library/react";
+import userEvent, { type UserEvent } from "@testing-library/user-event";
+import { Provider } from "react-redux";
+import { MemoryRouter } from "react-router";
+import { afterEach, beforeEach, vi } from "vitest";
+import {
+  jobChildren,
+  resources,
+  SHOP_ID,
+  type JobView,
+  type NewFields,
+  type RecordHead,
+  type RecordOf,
+  type ResourceName,
+} from "../../contract";
+import type { UnitSystem } from "../../core";
+import type { Editor } from "../app/saving";
+import { makeStore } from "../app/store";
+import { UnitContext } from "../format/units";
+
+afterEach(() => {
+  cleanup();
+  localStorage.clear();
+});
+
+// What the control library asks of a browser and jsdom does not have.
+window.matchMedia ??= (query) =>
+  ({
+    matches: false,
+    media: query,
+    addEventListener: () => {},
+    removeEventListener: () => {},
+  }) as unknown as MediaQueryList;
+globalThis.ResizeObserver ??= class {
+  observe(): void {}
+  unobserve(): void {}
+  disconnect(): void {}
+};
+Element.prototype.scrollIntoView ??= () => {};
+const computed = window.getComputedStyle.bind(window);
+window.getComputedStyle = (element) => computed(element);
+
+/** What the server would answer, by path; whatever is not here is a server that does not answer. */
+const answers = new Map<string, unknown>();
+
+/** Lets the server of this test answer a path. */
+export const answering = (path: string, body: unknown): void => void answers.set(path, body);
+
+// A page's own addresses are relative; outside a browser they need a host to be one.
+const PlainRequest = globalThis.Request;
+globalThis.Request = class extends PlainRequest {
+  constructor(input: RequestInfo | URL, init?: RequestInit) {
+    super(typeof input === "string" && input.startsWith("/") ? `http://localhost${input}` : input, init);
+  }
+};
+globalThis.fetch = (input) => {
+  const url = new URL(input instanceof PlainRequest ? input.url : String(input), "http://localhost");
+  const body = answers.get(url.pathname);
+  return body === undefined
+    ? Promise.reject(new TypeError("no connection"))
+    : Promise.resolve(Response.json(JSON.parse(JSON.stringify(body))));
+};
+beforeEach(() => {
+  answers.clear();
+  const shop = record("shop", { name: "Test shed", currency: "crowns" }, { id: SHOP_ID });
+  answering("/api/shop", { shop, people: [] });
+});
+
+/** Shows a piece of a screen as the program does: store, address, the shop's units. */
+export function show(
+  node: React.ReactNode,
+  { units = "metric", at = "/" }: { units?: UnitSystem; at?: string } = {},
+): RenderResult & { user: UserEvent } {
+  const user = userEvent.setup();
+  const result = render(
+    <Provider store={makeStore()}>
+      <UnitContext value={units}>
+        <MemoryRouter initialEntries={[at]}>{node}</MemoryRouter>
+      </UnitContext>
+    </Provider>,
+  );
+  return { ...result, user };
+}
+
+/** An editor that only remembers what it was told. */
+export const fakeEdit = () =>
+  ({
+    create: vi.fn(() => "new"),
+    update: vi.fn(),
+    remove: vi.fn(),
+    all: vi.fn(),
+    undo: vi.fn(),
+    redo: vi.fn(),
+  }) satisfies Record<keyof Editor, unknown> as unknown as Editor & Record<keyof Editor, ReturnType<typeof vi.fn>>;
+
+let count = 0;
+
+/** A record as the server would give it, with the fields that are said and the usual others. */
+export function record<R extends ResourceName>(
+  name: R,
+  data: NewFields<R>,
+  head: Partial<RecordHead> = {},
+): RecordOf<R> {
+  count += 1;
+  const id = `01DEMSKERR${String(count).padStart(16, "0")}`;
+  const at = "2026-11-20T08:00:00Z";
+  return {
+    id,
+    version: 1,
+    createdAt: at,
+    updatedAt: at,
+    deletedAt: null,
+    ...head,
+    ...(resources[name].parse(data) as object),
+  } as RecordOf<R>;
+}
+
+export const PARENT = "01DEMSKERR0000000000000000";
+
+/** A job with everything that hangs on it; what is not said is empty. */
+export function jobView(
+  parts: {
+    job?: Partial<NewFields<"job">>;
+    vehicle?: Partial<NewFields<"vehicle">>;
+  } & Partial<Omit<JobView, "job" | "vehicle">> = {},
+): JobView {
+  const { job, vehicle, ...children } = parts;
+  return {
+    job: record("job", { vehicleId: PARENT, ...job }),
+    vehicle: record("vehicle", { tag: "T 1", ...vehicle }),
+    ...(Object.fromEntries(jobChildren.map((c) => [c, []])) as unknown as Omit<JobView, "job" | "vehicle">),
+    ...children,
+  };
+}
+
+/** Text as a person reads it: thin and no-break spaces as plain ones. */
+export const plainText = (element: Element | null): string =>
+  (element?.textContent ?? "").replace(/[\u202f\u00a0]/g, " ").trim();

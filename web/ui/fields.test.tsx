@@ -1,0 +1,184 @@
+// @vitest-environment jsdom
+import { screen } from "@testing-library/react";
+import { describe, expect, it, vi } from "vitest";
+import { plainText, show } from "../testing/show";
+import { NumberField } from "./NumberField";
+import { QuantityField } from "./QuantityField";
+import { SlotSwitch, SymptomChip } from "./slots";
+import { SpecField } from "./SpecField";
+import { TextField } from "./TextField";
+
+describe("a quantity field", () => {
+  const field = (props: Partial<React.ComponentProps<typeof QuantityField>> = {}) => (
+    <QuantityField label="knob height" kind="length" base={89} min={10} max={500} onCommit={() => {}} {...props} />
+  );
+
+  // 1 in = 25.4 mm exactly: NIST SP 811.
+  it.each([
+    ["3 1/2 in", 88.9, "= 88.9 mm"],
+    ["120", 120, "= 4.724 in"],
+    ["9 cm", 90, "= 90.0 mm"],
+    ["0.3 m", 300, "= 300.0 mm"],
+  ])(
+    "takes %s, says what was understood before it is saved, and keeps what was typed",
+    async (typed, base, understood) => {
+      const onCommit = vi.fn();
+      const { user } = show(field({ onCommit }));
+      const input = screen.getByLabelText("knob height");
+      await user.clear(input);
+      await user.type(input, typed);
+      expect(plainText(document.querySelector(".qf .u"))).toBe(understood);
+      expect(onCommit).not.toHaveBeenCalled();
+      await user.keyboard("{Enter}");
+      expect(onCommit).toHaveBeenCalledTimes(1);
+      expect(onCommit.mock.calls[0][0].typed).toBe(typed);
+      expect(onCommit.mock.calls[0][0].base).toBeCloseTo(base, 9);
+    },
+  );
+
+  it.each([
+    ["high", /accepted|like/],
+    ["5 kg", /./],
+    ["900 mm", /accepted: 10.0 mm to 500.0 mm/],
+    ["1 mm", /accepted: 10.0 mm to 500.0 mm/],
+  ])("refuses %s in its place and keeps it", async (typed, says) => {
+    const onCommit = vi.fn();
+    const { user } = show(field({ onCommit }));
+    const input = screen.getByLabelText<HTMLInputElement>("knob height");
+    await user.clear(input);
+    await user.type(input, `${typed}{Enter}`);
+    expect(onCommit).not.toHaveBeenCalled();
+    expect(input).toHaveProperty("value", typed);
+    expect(input.getAttribute("aria-invalid")).toBe("true");
+    expect(plainText(screen.getByRole("alert"))).toMatch(says);
+    await user.keyboard("{Escape}");
+    expect(input.getAttribute("aria-invalid")).toBe("false");
+  });
+
+  it("reads a bare figure in the shop's own unit", async () => {
+    const onCommit = vi.fn();
+    const { user } = show(field({ base: null, onCommit }), { units: "inch" });
+    await user.type(screen.getByLabelText("knob height"), "4{Enter}");
+    expect(onCommit.mock.calls[0][0].base).toBeCloseTo(101.6, 9);
+  });
+
+  it("is emptied only where it may be", async () => {
+    const onClear = vi.fn();
+    const { user, unmount } = show(field());
+    await user.clear(screen.getByLabelText("knob height"));
+    expect(plainText(screen.getByRole("alert"))).toBe("a figure is needed here");
+    unmount();
+    const again = show(field({ onClear }));
+    await again.user.clear(screen.getByLabelText("knob height"));
+    await again.user.tab();
+    expect(onClear).toHaveBeenCalledTimes(1);
+  });
+
+  // 1 mile = 1.609344 km exactly: NIST SP 811.
+  it("takes a road speed both ways", async () => {
+    const onCommit = vi.fn();
+    const { user } = show(<QuantityField label="road speed" kind="speed" base={70} onCommit={onCommit} />);
+    expect(plainText(document.querySelector(".qf .u"))).toBe("= 43 mph");
+    const input = screen.getByLabelText("road speed");
+    await user.clear(input);
+    await user.type(input, "45 mph{Enter}");
+    expect(onCommit.mock.calls[0][0].base).toBeCloseTo(72.42, 2);
+  });
+});
+
+describe("a plain number", () => {
+  it("is committed on Enter, refused out of range with what is accepted, and cleared to not known", async () => {
+    const onCommit = vi.fn();
+    const { user } = show(<NumberField label="bolts" value={6} min={1} max={64} whole unit="" onCommit={onCommit} />);
+    const input = screen.getByLabelText("bolts");
+    for (const bad of ["0", "65", "2.5", "many"]) {
+      await user.clear(input);
+      await user.type(input, `${bad}{Enter}`);
+      expect(plainText(screen.getByRole("alert")), bad).toBe("accepted: a whole number 1 to 64");
+    }
+    expect(onCommit).not.toHaveBeenCalled();
+    await user.clear(input);
+    await user.type(input, "8{Enter}");
+    expect(onCommit).toHaveBeenLastCalledWith(8);
+    await user.clear(input);
+    await user.tab();
+    expect(onCommit).toHaveBeenLastCalledWith(null);
+  });
+});
+
+describe("a torque specification", () => {
+  // 1 lbf ft = 1.355 817 948 N m: NIST SP 811.
+  it("is shown as it was understood, and refused at the character in the way", async () => {
+    const onCommit = vi.fn();
+    const { user } = show(<SpecField label="specification" value="" onCommit={onCommit} />);
+    const input = screen.getByLabelText("specification");
+    await user.type(input, "103-105 lb ft");
+    expect(plainText(document.querySelector(".qf .u"))).toBe("= 139.6 to 142.4 N m");
+    await user.keyboard("{Enter}");
+    expect(onCommit).toHaveBeenCalledWith("103-105 lb ft");
+    await user.clear(input);
+    await user.type(input, "40 Nx{Enter}");
+    expect(input.getAttribute("aria-invalid")).toBe("true");
+    expect(onCommit).toHaveBeenCalledTimes(1);
+  });
+});
+
+describe("text", () => {
+  it("may be needed, has an end, and can be checked", async () => {
+    const onCommit = vi.fn();
+    const { user } = show(
+      <TextField
+        label="name"
+        value="Old lever"
+        required
+        max={12}
+        check={(t) => (t === "taken" ? "this one is there already" : undefined)}
+        onCommit={onCommit}
+      />,
+    );
+    const input = screen.getByLabelText("name");
+    const says = async (typed: string): Promise<string> => {
+      await user.clear(input);
+      if (typed) await user.type(input, typed);
+      await user.tab();
+      return plainText(screen.queryByRole("alert"));
+    };
+    expect(await says("")).toBe("this needs a few words");
+    expect(await says("a very long name")).toBe("16 characters; accepted: up to 12");
+    expect(await says("taken")).toBe("this one is there already");
+    expect(onCommit).not.toHaveBeenCalled();
+    expect(await says("  Notched  ")).toBe("");
+    expect(onCommit).toHaveBeenCalledWith("Notched");
+  });
+});
+
+describe("slots with a knob", () => {
+  it("a switch says its state and moves", async () => {
+    const onChange = vi.fn();
+    const { user } = show(<SlotSwitch on={false} label="Repaired" onChange={onChange} />);
+    const knob = screen.getByRole("switch", { name: "Repaired" });
+    expect(knob.getAttribute("aria-checked")).toBe("false");
+    knob.focus();
+    await user.keyboard(" ");
+    expect(onChange).toHaveBeenCalledWith(true);
+  });
+
+  it.each<["present" | "absent" | "untried", string]>([
+    ["untried", "present"],
+    ["present", "absent"],
+    ["absent", "untried"],
+  ])("a symptom that is %s goes to %s when it is tapped", async (state, next) => {
+    const onChange = vi.fn();
+    const { user } = show(<SymptomChip words="Shakes at idle" state={state} onChange={onChange} />);
+    await user.click(screen.getByRole("button", { name: /^Shakes at idle/ }));
+    expect(onChange).toHaveBeenCalledWith(next);
+  });
+
+  it("a symptom follows the arrows", async () => {
+    const onChange = vi.fn();
+    const { user } = show(<SymptomChip words="Knocks" state="untried" number={3} onChange={onChange} />);
+    screen.getByRole("button", { name: "Knocks: not asked" }).focus();
+    await user.keyboard("{ArrowRight}{ArrowLeft}{Delete}x");
+    expect(onChange.mock.calls.map(([s]) => s)).toEqual(["present", "absent", "untried"]);
+  });
+});
