@@ -1,4 +1,4 @@
-import { cleanup, render, type RenderResult } from "@testing-library/react";
+import { cleanup, render, screen, waitFor, type RenderResult } from "@testing-library/react";
 import userEvent, { type UserEvent } from "@testing-library/user-event";
 import { Provider } from "react-redux";
 import { MemoryRouter } from "react-router";
@@ -136,3 +136,22 @@ export function jobView(
 /** Text as a person reads it: thin and no-break spaces as plain ones. */
 export const plainText = (element: Element | null): string =>
   (element?.textContent ?? "").replace(/[\u202f\u00a0]/g, " ").trim();
+
+/** Takes one of a list: opens it by its label and taps the words. */
+export async function pick(user: UserEvent, label: string, option: string): Promise<void> {
+  await user.click(screen.getByRole("combobox", { name: label }));
+  const options = await waitFor(() => {
+    const found = [...document.querySelectorAll<HTMLElement>(".ant-select-item-option")].filter(
+      (o) => o.getAttribute("title") === option || o.textContent === option,
+    );
+    if (!found.length) throw new Error(`no "${option}" among the options of ${label}`);
+    return found;
+  });
+  await user.click(options[options.length - 1]);
+}
+
+/** Types into a field as a person does: what stood there goes, Enter at the end. */
+export async function typeInto(user: UserEvent, field: HTMLElement, text: string): Promise<void> {
+  await user.clear(field);
+  await user.type(field, `${text}{Enter}`);
+}
