@@ -88,7 +88,8 @@ export function YardPage() {
               </>
             ) : data.jobs.length ? (
               <>
-                <b>Nothing is yours to move now.</b> {count(data.jobs.length, "job")} wait for others.
+                <b>Nothing is yours to move now.</b>{" "}
+                {data.jobs.length === 1 ? "One job waits" : `${data.jobs.length} jobs wait`} for others.
               </>
             ) : (
               <>

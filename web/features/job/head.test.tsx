@@ -1,0 +1,76 @@
+// @vitest-environment jsdom
+import { screen } from "@testing-library/react";
+import { describe, expect, it, vi } from "vitest";
+import { answering, fakeEdit, jobView, plainText, record, show } from "../../testing/show";
+import { JobHead } from "./JobHead";
+import { Rail } from "./Rail";
+
+const none = { ask: 0, gauge: 2, compare: 0, plan: 0, fit: 0, prove: 1 };
+
+describe("the stage rail", () => {
+  it("is a tab list that says what is open, and goes by arrows and ends", async () => {
+    const onGo = vi.fn();
+    const { user } = show(<Rail stage="gauge" counts={none} onGo={onGo} />);
+    const tabs = screen.getAllByRole("tab");
+    expect(tabs.map((t) => plainText(t))).toEqual(["Ask", "Gauge2 open", "Compare", "Plan", "Fit", "Prove1 open"]);
+    expect(tabs.map((t) => t.tabIndex)).toEqual([-1, 0, -1, -1, -1, -1]);
+    tabs[1].focus();
+    await user.keyboard("{ArrowRight}{ArrowLeft}{End}{Home}x");
+    expect(onGo.mock.calls.map(([s]) => s)).toEqual(["compare", "ask", "prove", "ask"]);
+    await user.click(tabs[4]);
+    expect(onGo).toHaveBeenLastCalledWith("fit");
+  });
+  it("has no further stage at its ends", async () => {
+    const onGo = vi.fn();
+    const { user } = show(<Rail stage="ask" counts={none} onGo={onGo} />);
+    screen.getByRole("tab", { selected: true }).focus();
+    await user.keyboard("{ArrowLeft}");
+    expect(onGo).not.toHaveBeenCalled();
+  });
+});
+
+describe("a job's head", () => {
+  const view = jobView({
+    vehicle: {
+      tag: "SI 0724",
+      make: "Ulverin",
+      model: "L12",
+      owner: "Corran Isle Bus Trust",
+      shifterKind: "rod",
+      odometer: [{ date: "2026-11-24", typed: "184320 km", km: 184320 }],
+    },
+    job: { number: 214, loadState: "onStands" },
+  });
+
+  it("names vehicle, owner, distance and job", async () => {
+    show(<JobHead view={view} edit={fakeEdit()} scope="job:x" />);
+    expect(plainText(document.querySelector(".sub"))).toMatch(
+      /^Corran Isle Bus Trust · 184 ?320 km · rod linkage, rear drive · job 214$/,
+    );
+    expect(screen.getByRole("link", { name: "Dossier of SI 0724" })).toBeTruthy();
+  });
+
+  it("records what the vehicle stands on, who said so and when; the same again is no change", async () => {
+    const edit = fakeEdit();
+    const { user } = show(<JobHead view={view} edit={edit} scope="job:x" />);
+    await user.click(screen.getByRole("button", { name: /^On stands/ }));
+    await user.click(await screen.findByRole("button", { name: "On wheels" }));
+    const [resource, , data, words] = edit.update.mock.calls[0];
+    expect([resource, data.loadState, words]).toEqual(["job", "onWheels", "On wheels"]);
+    expect(Date.parse(data.loadStateAt)).toBeGreaterThan(Date.now() - 60_000);
+    await user.click(screen.getByRole("button", { name: /^On stands/ }));
+    await user.click(await screen.findByRole("button", { name: "On stands", pressed: true }));
+    expect(edit.update).toHaveBeenCalledTimes(1);
+  });
+
+  it("undoes and redoes what the server says can be", async () => {
+    const { id } = record("step", { jobId: view.job.id, text: "x" });
+    const undo = { id, label: "Notch 5", scope: "job:x", personId: null, at: "2026-11-20T08:00:00Z", state: "done" };
+    answering("/api/undo", { undo, redo: null });
+    const edit = fakeEdit();
+    const { user } = show(<JobHead view={view} edit={edit} scope="job:x" />);
+    await user.click(await screen.findByRole("button", { name: "Undo: Notch 5" }));
+    expect(edit.undo).toHaveBeenCalledTimes(1);
+    expect((screen.getByRole("button", { name: "Redo" }) as HTMLButtonElement).disabled).toBe(true);
+  });
+});

@@ -1,0 +1,88 @@
+// @vitest-environment jsdom
+import { screen, within } from "@testing-library/react";
+import { describe, expect, it } from "vitest";
+import type { YardJob } from "../../../contract";
+import { answering, plainText, show } from "../../testing/show";
+import { YardPage } from "./YardPage";
+
+let n = 0;
+const line = (data: Partial<YardJob>): YardJob => {
+  n += 1;
+  return {
+    id: `01DEMSKERR00000000000000${String(n).padStart(2, "0")}`,
+    number: 200 + n,
+    vehicleId: "01DEMSKERR0000000000000099",
+    tag: "SI 0724",
+    title: "Ulverin L12, long base",
+    owner: "Corran Isle Bus Trust",
+    stage: "compare",
+    loadState: "onStands",
+    bay: "",
+    waits: { kind: "nothing", what: "Choose the lever", since: null, until: null },
+    nextAction: "Throw bench",
+    complaint: "Shakes.",
+    openedAt: "2026-11-20T08:00:00Z",
+    ...data,
+  };
+};
+const yard = (jobs: YardJob[], vehicles = 5, closedJobs = 3): void =>
+  answering("/api/yard", { jobs, vehicles, closedJobs });
+const says = async (): Promise<string> => plainText(await screen.findByRole("region", { name: "Answer" }));
+
+describe("the Yard", () => {
+  it("says first what is yours to move, and puts each job under what it waits for", async () => {
+    yard([
+      line({}),
+      line({
+        tag: "SI 0311",
+        title: "Skarvane P2",
+        waits: { kind: "part", what: "Two bushes", since: null, until: null },
+        bay: "Bay 2",
+      }),
+      line({
+        tag: "SI 0007",
+        title: "Hill-climb car",
+        waits: { kind: "nothing", what: "", since: null, until: null },
+        nextAction: "",
+      }),
+    ]);
+    show(<YardPage />, { at: "/yard" });
+    expect(await says()).toBe(
+      "Two jobs are yours to move. Start with SI 0724, Ulverin L12, long base: choose the lever.",
+    );
+    const mine = within(screen.getByRole("region", { name: "Nothing: yours to do" }));
+    expect(mine.getAllByRole("listitem")).toHaveLength(2);
+    // A job that names no action of its own goes to its stage.
+    expect(mine.getByRole("button", { name: "Go to Compare" })).toBeTruthy();
+    expect(within(screen.getByRole("region", { name: "A part" })).getByText("Two bushes")).toBeTruthy();
+    expect(plainText(screen.getByRole("region", { name: "Bays" }))).toContain("Bay 2");
+  });
+
+  it("finds by tag, owner or model, and says when nothing matches", async () => {
+    yard([line({}), line({ tag: "SI 0311", title: "Skarvane P2", owner: "Skerrin Post" })]);
+    const { user } = show(<YardPage />, { at: "/yard" });
+    await says();
+    const field = screen.getByLabelText("Tag, owner or model");
+    await user.type(field, "skerrin post");
+    expect(screen.getAllByRole("link", { name: /^Dossier of/ })).toHaveLength(1);
+    await user.type(field, " of old");
+    expect(screen.getByText("No open job matches “skerrin post of old”")).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Show all" }));
+    expect(screen.getAllByRole("link", { name: /^Dossier of/ })).toHaveLength(2);
+  });
+
+  it("says when all wait for others, when there is none, and when the server does not answer", async () => {
+    yard([line({ waits: { kind: "customer", what: "Says how it idles", since: null, until: null } })]);
+    const waiting = show(<YardPage />, { at: "/yard" });
+    expect(await says()).toBe("Nothing is yours to move now. One job waits for others.");
+    waiting.unmount();
+    yard([], 0, 0);
+    const empty = show(<YardPage />, { at: "/yard" });
+    expect(await says()).toBe("No open jobs. The book is empty.");
+    expect(screen.getByText("Begin with a vehicle")).toBeTruthy();
+    empty.unmount();
+    answering("/api/yard", undefined);
+    show(<YardPage />, { at: "/yard" });
+    expect(await screen.findByRole("alert")).toBeTruthy();
+  });
+});
