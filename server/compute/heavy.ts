@@ -23,6 +23,11 @@ export class HeavyModels {
     return (await this.run({ bytes }, signal)) as ReadRecording;
   }
 
+  /** A kept recording as lines of time and value. */
+  async lines(wav: Uint8Array, rateHz: number | null, called: string, signal: AbortSignal): Promise<string> {
+    return (await this.run({ linesOf: wav, rateHz, called }, signal)) as string;
+  }
+
   private async run(task: HeavyTask, signal: AbortSignal): Promise<unknown> {
     const pool = await (this.pool ??= threads());
     return pool.run(task, { signal });

@@ -1,7 +1,10 @@
 import type { KeptRecording, RecordedRun } from "../../contract";
 
 /** What a thread can be given to do. */
-export type HeavyTask = { model: string; input: unknown } | { bytes: Uint8Array };
+export type HeavyTask =
+  | { model: string; input: unknown }
+  | { bytes: Uint8Array }
+  | { linesOf: Uint8Array; rateHz: number | null; called: string };
 
 /** A recording that was read, as the file it is kept as; or why it cannot be. */
 export type ReadRecording =

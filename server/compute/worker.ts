@@ -1,4 +1,4 @@
-import { importRecording, spectrum, wavBytes } from "../../core";
+import { csvText, importRecording, readWav, spectrum, wavBytes } from "../../core";
 import { answer } from "../../models";
 import { runIn } from "../recordings/comment";
 import type { HeavyTask, ReadRecording } from "./tasks";
@@ -26,5 +26,17 @@ function read(bytes: Uint8Array): ReadRecording {
   };
 }
 
+/** A kept recording as lines of time and value; a minute of sound is millions of them. */
+function lines(wav: Uint8Array, rateHz: number | null, called: string): string {
+  const kept = readWav(wav);
+  if (!kept.ok) throw new Error(`a kept recording: ${kept.why}`);
+  return csvText(kept.recording.samples, rateHz ?? kept.recording.rateHz, called);
+}
+
 /** One piece of long work, in a thread of its own. */
-export default (task: HeavyTask): unknown => ("model" in task ? answer(task.model, task.input) : read(task.bytes));
+export default (task: HeavyTask): unknown =>
+  "model" in task
+    ? answer(task.model, task.input)
+    : "bytes" in task
+      ? read(task.bytes)
+      : lines(task.linesOf, task.rateHz, task.called);

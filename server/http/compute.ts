@@ -3,6 +3,7 @@ import { isRefusal } from "../../contract";
 import { answer } from "../../models";
 import { HEAVY, type HeavyModels } from "../compute";
 import { HTTP_STATUS } from "../services";
+import { hungUp } from "./hungUp";
 
 /** Largest input of a model over HTTP. */
 const COMPUTE_LIMIT = "8mb";
@@ -19,15 +20,12 @@ export function computeDoor(heavy: HeavyModels): Router {
     json({ strict: false, limit: COMPUTE_LIMIT, type: () => true }),
     async (req, res) => {
       const model = String(req.params.model);
-      const hungUp = new AbortController();
-      res.on("close", () => {
-        if (!res.writableFinished) hungUp.abort();
-      });
+      const until = hungUp(res);
       let output: unknown;
       try {
-        output = HEAVY.has(model) ? await heavy.answer(model, req.body, hungUp.signal) : answer(model, req.body);
+        output = HEAVY.has(model) ? await heavy.answer(model, req.body, until) : answer(model, req.body);
       } catch (error) {
-        if (hungUp.signal.aborted) return;
+        if (until.aborted) return;
         throw error;
       }
       res.status(isRefusal(output) ? HTTP_STATUS[output.error.code] : 200).json(output);

@@ -2,6 +2,7 @@ import { Router } from "express";
 import { RECORDING_BYTES, recordedRun, refusalFromIssues } from "../../contract";
 import type { Recordings } from "../recordings";
 import { refuse, Refused } from "../services";
+import { hungUp } from "./hungUp";
 import { oneFile } from "./oneFile";
 
 const NAME = /^([0-9a-f]{64})\.(wav|csv)$/;
@@ -16,14 +17,11 @@ export function recordingDoors(recordings: Recordings): Router {
     accepts: "WAV or CSV",
   });
   router.post("/api/recordings", received, async (req, res, next) => {
-    const hungUp = new AbortController();
-    res.on("close", () => {
-      if (!res.writableFinished) hungUp.abort();
-    });
+    const until = hungUp(res);
     try {
-      res.json(await recordings.store(req.file?.buffer ?? new Uint8Array(), hungUp.signal));
+      res.json(await recordings.store(req.file?.buffer ?? new Uint8Array(), until));
     } catch (error) {
-      if (!hungUp.signal.aborted) next(error);
+      if (!until.aborted) next(error);
     }
   });
   router.get("/api/recordings/:name", async (req, res, next) => {
@@ -43,14 +41,13 @@ export function recordingDoors(recordings: Recordings): Router {
       });
       if (!run.success) throw new Refused(refusalFromIssues(run.error.issues, about));
       if (kind === "csv") {
-        return res
-          .type("csv")
-          .send(await recordings.csv(file, Number(rateHz) > 0 ? Number(rateHz) : null, run.data.unit));
+        const rate = Number(rateHz) > 0 ? Number(rateHz) : null;
+        return res.type("csv").send(await recordings.csv(file, rate, run.data.unit ?? "", hungUp(res)));
       }
       if (!Object.keys(run.data).length) return res.type("audio/wav").sendFile(recordings.pathOf(file));
       res.type("audio/wav").send(Buffer.from(await recordings.wav(file, run.data)));
     } catch (error) {
-      next(error);
+      if (!res.closed) next(error);
     }
   });
   return router;

@@ -3,7 +3,7 @@ import { mkdirSync } from "node:fs";
 import { readFile, rename, stat, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import type { RecordedRun, UploadedRecording } from "../../contract";
-import { csvText, readWav, withComment } from "../../core";
+import { withComment } from "../../core";
 import type { HeavyModels } from "../compute";
 import { refuse } from "../services";
 import { commentOf } from "./comment";
@@ -55,10 +55,8 @@ export class Recordings {
   }
 
   /** The same as lines of time and value, as loggers write it. */
-  async csv(file: string, rateHz: number | null, unit = ""): Promise<string> {
-    const read = readWav(await readFile(this.pathOf(file)));
-    if (!read.ok) throw new Error(`recording ${file}: ${read.why}`);
-    return csvText(read.recording.samples, rateHz ?? read.recording.rateHz, `value ${unit}`.trim());
+  async csv(file: string, rateHz: number | null, unit: string, until: AbortSignal): Promise<string> {
+    return this.heavy.lines(await readFile(this.pathOf(file)), rateHz, `value ${unit}`.trim(), until);
   }
 
   /** Whole or not at all: a stop in mid-write leaves a nameless rest and no half recording. */

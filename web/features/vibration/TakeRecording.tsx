@@ -97,6 +97,8 @@ export function TakeRecording({
   };
 
   const stopAndSend = async (): Promise<void> => {
+    // Blocks that were on their way when it ended must not end it again.
+    if (sending.current) return;
     source.current?.stop();
     const { samples, count, rateHz, rpm } = taken.current;
     if (!count) return setState("ready");
@@ -127,6 +129,8 @@ export function TakeRecording({
     } catch (error) {
       setSays(refusedText(error, "The recording"));
       setState("ready");
+    } finally {
+      sending.current = null;
     }
   };
 

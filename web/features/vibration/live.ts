@@ -42,6 +42,11 @@ export function sensor(line: InstrumentLine, vehicle: Vehicle, run: Run, runUpTo
       };
       watch();
       events = new EventSource(`/api/instruments/${encodeURIComponent(line.id)}/samples?${query}`);
+      // The browser would listen again by itself; what came between is missing, and a gap makes a recording useless.
+      events.onerror = () => {
+        stop();
+        onStopped(`The ${line.name.toLowerCase()} was lost. Look at its cable and at the connection.`);
+      };
       events.onmessage = (event) => {
         const read = instrumentBlock.safeParse(JSON.parse(String(event.data)));
         if (!read.success) return;
