@@ -1,0 +1,140 @@
+// @vitest-environment jsdom
+import { screen } from "@testing-library/react";
+import { Route, Routes } from "react-router";
+import { describe, expect, it } from "vitest";
+import { jobChildren } from "../../../contract";
+import { answering, fakeEdit, jobView, PARENT, plainText, record, show } from "../../testing/show";
+import { RecordPage } from "../record/RecordPage";
+import ProveStage from "./ProveStage";
+
+const gearbox = {
+  columns: [{ column: "3-4", crossMm: 0 }],
+  gears: [
+    { gear: "3", column: "3-4", travelMm: -10 },
+    { gear: "4", column: "3-4", travelMm: 10 },
+  ],
+};
+const taken = (phase: "before" | "after", ...mm: number[]) =>
+  record("reading", {
+    jobId: PARENT,
+    quantity: "throw",
+    phase,
+    fromGear: "3",
+    toGear: "4",
+    values: mm.map((v) => ({ typed: `${v} mm`, base: v })),
+    resolution: { typed: "1 mm", base: 1 },
+  });
+const lever = (claim: number) =>
+  record("setup", {
+    jobId: PARENT,
+    role: "candidate",
+    name: "Short lever",
+    lever: { knob: { xMm: 0, zMm: 290 }, pin: { xMm: 0, zMm: -68 }, drive: { kind: "direct", axisDeg: 0 }, cross: {} },
+    claimedReductionPct: claim,
+  });
+const says = (): string => plainText(screen.getByRole("region", { name: "Answer" }));
+
+describe("Prove", () => {
+  it("needs readings before, then the same again", () => {
+    const none = show(<ProveStage view={jobView()} edit={fakeEdit()} />);
+    expect(says()).toMatch(/^Nothing was measured before/);
+    none.unmount();
+    show(
+      <ProveStage
+        view={jobView({ vehicle: { gearbox }, reading: [taken("before", 104, 103, 104, 104)] })}
+        edit={fakeEdit()}
+      />,
+    );
+    expect(says()).toMatch(/^Take the same readings again, the same way: throw 3rd to 4th/);
+  });
+
+  // 100 to 75 is a quarter; on a tape of 1 mm the claim of 25 is met and one of 40 is not.
+  it.each([
+    [25, /The claim of 25 % was met/],
+    [40, /The claim of 40 % was not met/],
+    [10, /The claim of 10 % was exceeded/],
+  ])("says whether a claim of %i %% was met", (claim, said) => {
+    const chosen = lever(claim);
+    const view = jobView({
+      vehicle: { gearbox },
+      reading: [taken("before", 100, 100, 100, 100), taken("after", 75, 75, 75, 75)],
+      setup: [chosen],
+      job: { chosenSetupId: chosen.id },
+    });
+    show(<ProveStage view={view} edit={fakeEdit()} />);
+    expect(says()).toMatch(/^25\.0 % shorter, between/);
+    expect(says()).toMatch(said);
+  });
+
+  it("says that a change smaller than its error is not shown", () => {
+    const view = jobView({ vehicle: { gearbox }, reading: [taken("before", 100), taken("after", 99.8)] });
+    show(<ProveStage view={view} edit={fakeEdit()} />);
+    expect(says()).toContain("which is not shown");
+  });
+
+  it("closes the job and opens it again", async () => {
+    const edit = fakeEdit();
+    const { user, unmount } = show(<ProveStage view={jobView()} edit={edit} />);
+    await user.click(screen.getByRole("button", { name: "Close the job" }));
+    expect(edit.update.mock.calls[0][3]).toBe("Job closed");
+    expect(Date.parse(edit.update.mock.calls[0][2].closedAt)).toBeGreaterThan(0);
+    unmount();
+    const closed = show(<ProveStage view={jobView({ job: { closedAt: "2026-11-20T08:00:00Z" } })} edit={edit} />);
+    await closed.user.click(screen.getByRole("button", { name: "Open the job again" }));
+    expect(edit.update.mock.calls[1][2]).toEqual({ closedAt: null });
+  });
+
+  it("marks what went away, and says who is still suspect", async () => {
+    const edit = fakeEdit();
+    const view = jobView({
+      job: { symptoms: { knockBumps: "present", vibIdle: "present" }, symptomsAfter: { knockBumps: "present" } },
+    });
+    const { user } = show(<ProveStage view={view} edit={edit} />);
+    const left = screen.getByRole("region", { name: "After the road test" });
+    expect(plainText(left)).toMatch(/, \d+ %, is still suspect/);
+    await user.click(screen.getByRole("button", { name: "Shakes at idle: not asked" }));
+    expect(edit.update.mock.calls[0][2].symptomsAfter).toEqual({ knockBumps: "present", vibIdle: "present" });
+  });
+});
+
+describe("the printed record", () => {
+  it("holds what was asked, measured, felt and torqued, in both units", async () => {
+    const group = record("torqueGroup", {
+      jobId: PARENT,
+      name: "Tail mount",
+      count: 1,
+      thread: "M12",
+      specTyped: "62 Nm",
+      specOrigin: "specified",
+    });
+    const view = jobView({
+      vehicle: { tag: "SI 0724", make: "Ulverin", model: "L12", gearbox },
+      job: {
+        number: 214,
+        complaint: "It shakes.",
+        symptoms: { vibIdle: "present", popsOut: "absent" },
+        verdict: "Slop gone.",
+        roughness: { speedKmh: 70, marks: { roadSpeed: { before: 3, after: 0 } } },
+      },
+      reading: [taken("before", 100, 100), taken("after", 75, 75)],
+      torqueGroup: [group],
+    });
+    answering(`/api/jobs/${view.job.id}`, { ...Object.fromEntries(jobChildren.map((c) => [c, []])), ...view });
+    show(
+      <Routes>
+        <Route path="/jobs/:jobId/record" element={<RecordPage />} />
+      </Routes>,
+      { at: `/jobs/${view.job.id}/record` },
+    );
+    await screen.findByText("What was measured");
+    const sheet = plainText(document.querySelector("article"));
+    expect(sheet).toContain("The throw from third to fourth is 25.0 % shorter");
+    expect(sheet).toContain("100.0 mm (3.94 in)");
+    expect(sheet).toContain("Present: shakes at idle.");
+    expect(sheet).toContain("Absent: jumps out of gear.");
+    expect(sheet).toContain("at one road speed, 70 km/h30");
+    expect(sheet).toContain("62.0 N m");
+    expect(sheet).toContain("not signed");
+    expect(sheet).toContain("Slop gone.");
+  });
+});
