@@ -108,7 +108,7 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
     first.recording.phase === "before" &&
     second.recording.phase === "after" &&
     sameRun(first.recording, second.recording);
-  const goesWith = second && !beforeAfter ? partedByGear(first, second) : partedByAny(first, heard);
+  const goesWith = (second && !beforeAfter ? partedByGear(first, second) : null) ?? partedByAny(first, heard);
   const leading = first.leading && "sources" in first.leading ? first.leading : null;
   const left = leading ? leftOf(leading.sources, goesWith) : [];
   const runUp = first.runUp && done?.orderMap ? runUpPeak(first, done) : null;
