@@ -31,13 +31,20 @@ const databaseFile = resolve(option("data") ?? process.env.DATA_FILE ?? "data/sh
 const faultsFile = option("stand-in-faults");
 let faults: HiddenFaults | undefined;
 if (faultsFile) {
-  const read = hiddenFaults.safeParse(JSON.parse(readFileSync(faultsFile, "utf8")));
-  if (!read.success) {
-    const [{ path, message }] = read.error.issues;
-    process.stderr.write(`--stand-in-faults: ${faultsFile}, ${path.join(".")}: ${message}\n`);
+  const refused = (why: string): never => {
+    process.stderr.write(`--stand-in-faults: ${faultsFile}: ${why}; accepted: a JSON file of faults by vehicle tag\n`);
     process.exit(2);
+  };
+  try {
+    const read = hiddenFaults.safeParse(JSON.parse(readFileSync(faultsFile, "utf8")));
+    if (!read.success) {
+      const [{ path, message }] = read.error.issues;
+      refused(`${path.join(".")}: ${message}`);
+    }
+    faults = read.data;
+  } catch (error) {
+    refused(error instanceof Error ? error.message : "it cannot be read");
   }
-  faults = read.data;
 }
 
 const app = await buildApp({ databaseFile, webFolder, log, hiddenFaults: faults });

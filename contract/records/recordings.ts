@@ -62,12 +62,17 @@ export const recordedUnits = ["m/s2", "g", "fullScale", "asLogged"] as const sat
 const HASH = /^[0-9a-f]{64}$/;
 const hash = { error: () => `${ACCEPTS}the hash the upload gave` };
 
+const gearSays = { error: () => `${ACCEPTS}a gear of up to 12 characters, empty out of gear` };
+
+/** The gear it ran in, as the vehicle's own gears are named; empty out of gear. */
+export const gearName = z.string(gearSays).max(12, gearSays);
+
 /** How a recording was made, as far as it is known: what travels with its file. */
 export const recordedRun = z.object({
   unit: word(recordedUnits).optional(),
   phase: word(["before", "after"]).optional(),
   condition: word(runConditions).optional(),
-  gear: z.string().max(12).optional(),
+  gear: gearName.optional(),
   speedKmh: over(0, 500, "km/h").optional(),
   engineRpm: over(0, 20000, "rpm").optional(),
   place: line.optional(),

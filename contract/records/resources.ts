@@ -22,7 +22,7 @@ import {
   point,
 } from "../inputs";
 import { mountRoom, powerUnit } from "./mountRoom";
-import { driveTrain, keptRecording, recordedBy, roughness, runConditions } from "./recordings";
+import { driveTrain, gearName, keptRecording, recordedBy, roughness, runConditions } from "./recordings";
 import { day, line, moment, originWords, prose, typedValue, ulid } from "./fields";
 
 export const stageWords = ["ask", "gauge", "compare", "plan", "fit", "prove"] as const;
@@ -294,8 +294,7 @@ const recording = z.strictObject({
   name: line.default(""),
   phase: word(["before", "after"]).default("before"),
   condition: word(runConditions).default("roadSpeed"),
-  /** Empty: out of gear. */
-  gear: text(12).or(z.literal("")).default(""),
+  gear: gearName.default(""),
   speedKmh: over(0, 500, "km/h").nullable().default(null),
   engineRpm: over(0, 20000, "rpm").nullable().default(null),
   /** Where the sensor lay: only recordings of one place can be laid over each other. */

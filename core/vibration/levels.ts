@@ -13,7 +13,7 @@ export interface SourceLevel {
   standsOut: boolean;
 }
 
-/** A line this many times over what lies round it is no noise: the odds of it by chance are under one in a thousand. */
+/** A line this many times over what lies round it is no noise: noise has Rayleigh amplitudes, so by chance under one in a thousand bands. */
 const STANDS_OUT = 4;
 
 /** The surroundings of a line reach this part of its frequency to both sides, and this many bins at least. */

@@ -1,6 +1,6 @@
 import { Router, type Request, type Response } from "express";
 import { z } from "zod";
-import { ACCEPTS, refusalFromIssues, routes, runConditions, ulid, word, over } from "../../contract";
+import { ACCEPTS, gearName, refusalFromIssues, routes, runConditions, ulid, word, over } from "../../contract";
 import type { AnyInstrument } from "../instruments";
 import { refuse, Refused, type Views } from "../services";
 import { door } from "./door";
@@ -22,11 +22,11 @@ const wish = z.strictObject({
   vehicle: ulid.nullable().default(null),
   phase: word(["before", "after"]).default("before"),
   condition: word(runConditions).default("roadSpeed"),
-  gear: z.string().max(12).nullable().default(null),
+  gear: gearName.nullable().default(null),
   speedKmh: figure(500, "km/h"),
   engineRpm: figure(20000, "rpm"),
   runUpTo: figure(20000, "rpm"),
-  hurry: z.stringbool().default(false),
+  hurry: z.stringbool({ error: () => `${ACCEPTS}true or false` }).default(false),
   silentAfter: z.coerce.number().int().min(0).nullable().default(null),
 });
 

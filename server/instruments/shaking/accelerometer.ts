@@ -7,19 +7,19 @@ import { shakeLines, type Line } from "./lines";
 
 const RATE_HZ = 1024;
 const BLOCKS_A_SECOND = 8;
-const BLOCK = RATE_HZ / BLOCKS_A_SECOND;
+const BLOCK_SAMPLES = RATE_HZ / BLOCKS_A_SECOND;
 const RUN_UP_S = 10;
-const STEP = 0.001;
+const STEP_MPS2 = 0.001;
 
 /** Nobody holds a speed exactly: it wanders by this part, once in so many seconds. */
 const WANDER = { part: 0.0025, everyS: 7.3 };
 
 /** The road under the tyres, m/s2 at 50 km/h, dull; and the sensor's own noise, even over all frequencies. */
-const ROAD = { at50: 0.05, dull: 0.2 };
-const SENSOR_NOISE = 0.006;
+const ROAD = { at50Mps2: 0.05, dull: 0.2 };
+const SENSOR_NOISE_MPS2 = 0.006;
 
 /** A thump over a bump at walking pace: how often, how hard, and how the body rings after it. */
-const BUMP = { everyS: 1.9, size: 1.6, hz: 11, fades: 9 };
+const BUMP = { everyS: 1.9, sizeMps2: 1.6, hz: 11, fadesPerS: 9 };
 
 /** The blocks a stand-in sends, one after the other, without waiting: the same wish, the same shake. */
 export function* standInBlocks(wish: RecordingWish, faults: HiddenFaults): Generator<InstrumentBlock> {
@@ -55,11 +55,11 @@ export function* standInBlocks(wish: RecordingWish, faults: HiddenFaults): Gener
     const rpm =
       wish.runUpTo === null ? first : (first ?? idle) + (wish.runUpTo - (first ?? idle)) * Math.min(1, t0 / RUN_UP_S);
     if (wish.runUpTo !== null) lines = at(rpm);
-    const roadSize = (ROAD.at50 * (wish.speedKmh ?? (wish.runUpTo === null ? 0 : 50))) / 50;
-    const samples = Array.from({ length: BLOCK }, (_, i) => {
+    const roadSize = (ROAD.at50Mps2 * (wish.speedKmh ?? (wish.runUpTo === null ? 0 : 50))) / 50;
+    const samples = Array.from({ length: BLOCK_SAMPLES }, (_, i) => {
       const t = t0 + i / RATE_HZ;
       const pace = 1 + WANDER.part * Math.sin((2 * Math.PI * t) / WANDER.everyS);
-      let a = SENSOR_NOISE * noise();
+      let a = SENSOR_NOISE_MPS2 * noise();
       lines.forEach((line, k) => {
         phases[k] = (phases[k] ?? k * 1.7) + (2 * Math.PI * line.hz * pace) / RATE_HZ;
         a += line.amplitude * Math.sin(phases[k]);
@@ -68,9 +68,9 @@ export function* standInBlocks(wish: RecordingWish, faults: HiddenFaults): Gener
       a += 3 * roadSize * road;
       if (wish.condition === "bump") {
         const since = t % BUMP.everyS;
-        a += BUMP.size * Math.exp(-BUMP.fades * since) * Math.sin(2 * Math.PI * BUMP.hz * since);
+        a += BUMP.sizeMps2 * Math.exp(-BUMP.fadesPerS * since) * Math.sin(2 * Math.PI * BUMP.hz * since);
       }
-      return Number((Math.round(a / STEP) * STEP).toFixed(3));
+      return Number((Math.round(a / STEP_MPS2) * STEP_MPS2).toFixed(3));
     });
     yield { rateHz: RATE_HZ, rpm, samples };
   }
@@ -82,7 +82,7 @@ export const standInAccelerometer = (faults: HiddenFaults): Recorder => ({
   name: "Accelerometer on the seat rail",
   kind: "accelerometer",
   measures: "acceleration",
-  resolution: STEP,
+  resolution: STEP_MPS2,
   rateHz: RATE_HZ,
   standIn: true,
   async *blocks(wish, until) {

@@ -36,10 +36,10 @@ const PULL: Record<RunCondition, number> = {
 
 const COLD_RUBBER = 1.5;
 /** The engine's own shake at full pull, m/s2, and what of it comes once a turn and once every second turn. */
-const ENGINE = { fullPull: 5, onceATurn: 0.1, halfOrder: 0.3 };
+const ENGINE = { fullPullMps2: 5, onceATurn: 0.1, halfOrder: 0.3 };
 /** What a line of shafts that was just set still has, deg of residual. */
 const LINE_PUT_RIGHT_DEG = 0.9;
-const SEAT = { perTorsional: 0.0042, bodyKg: 60, gmm: 1e-6 };
+const SEAT = { perTorsionalM: 0.0042, bodyKg: 60, kgmPerGmm: 1e-6 };
 /** What mounts nobody has entered pass on: a unit that rolls at 8 Hz, lightly damped. */
 const UNKNOWN_MOUNTS = { rollHz: 8, loss: 0.1 };
 
@@ -95,16 +95,16 @@ export function shakeLines(
   if (!turns?.ok) return [];
   const through = passedOn(vehicle, fault, condition === "idleCold");
   const bend = found ? Math.hypot(residual(vehicle), fault.jointAngleDeg) : LINE_PUT_RIGHT_DEG;
-  const unbalance = (gmm: number, hz: number): number => (gmm * SEAT.gmm * (2 * Math.PI * hz) ** 2) / SEAT.bodyKg;
+  const unbalance = (gmm: number, hz: number): number => (gmm * SEAT.kgmPerGmm * (2 * Math.PI * hz) ** 2) / SEAT.bodyKg;
   const pull = PULL[condition];
   const amplitude: Record<string, (hz: number) => number> = {
-    engineHalf: (hz) => ENGINE.fullPull * ENGINE.halfOrder * (0.01 + fault.weakCylinder) * pull * through(hz),
+    engineHalf: (hz) => ENGINE.fullPullMps2 * ENGINE.halfOrder * (0.01 + fault.weakCylinder) * pull * through(hz),
     // What is out of balance grows with the square of the speed.
-    engine1: (hz) => ENGINE.fullPull * ENGINE.onceATurn * (hz / 40) ** 2 * through(hz),
-    engineFiring: (hz) => ENGINE.fullPull * pull * through(hz),
+    engine1: (hz) => ENGINE.fullPullMps2 * ENGINE.onceATurn * (hz / 40) ** 2 * through(hz),
+    engineFiring: (hz) => ENGINE.fullPullMps2 * pull * through(hz),
     prop1: (hz) => unbalance(60 + fault.propImbalanceGmm, hz),
     // Torsional acceleration of the line is residual^2 w^2, w the shaft's speed: half this line's frequency.
-    prop2: (hz) => SEAT.perTorsional * ((bend * Math.PI) / 180) ** 2 * (Math.PI * hz) ** 2 * (0.4 + 0.6 * pull),
+    prop2: (hz) => SEAT.perTorsionalM * ((bend * Math.PI) / 180) ** 2 * (Math.PI * hz) ** 2 * (0.4 + 0.6 * pull),
     wheel1: (hz) => unbalance(500 + fault.wheelImbalanceGmm, hz),
     wheel2: (hz) => 0.2 * unbalance(500 + fault.wheelImbalanceGmm, hz),
   };

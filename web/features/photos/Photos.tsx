@@ -4,6 +4,7 @@ import type { JobView, Photo } from "../../../contract";
 import type { Editor } from "../../app/saving";
 import { refusedText, sendFile } from "../../app/sendFile";
 import { usePeople } from "../job/useJobView";
+import { HiddenFile } from "../../ui/HiddenFile";
 import { photoDoor } from "./upload";
 import "./photos.css";
 
@@ -110,17 +111,11 @@ export function Photos({
           </Button>
         </div>
       )}
-      <input
-        ref={field}
-        type="file"
-        hidden
+      <HiddenFile
+        picker={field}
         accept="image/jpeg,image/png,image/webp"
-        aria-label={`Photo file of ${what}`}
-        onChange={(e) => {
-          const file = e.target.files?.[0];
-          e.target.value = "";
-          if (file) void add(file);
-        }}
+        label={`Photo file of ${what}`}
+        onFiles={([file]) => void add(file)}
       />
       {says && (
         <p className={says.bad ? "why" : "lb"} role={says.bad ? "alert" : "status"}>

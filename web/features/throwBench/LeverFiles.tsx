@@ -1,6 +1,7 @@
 import { Button } from "antd";
 import { useRef, useState } from "react";
 import type { Gearbox } from "../../../core";
+import { HiddenFile } from "../../ui/HiddenFile";
 import type { BenchSetup } from "./bench";
 import { readLevers, saveAs, writeLevers, type LeversFile } from "./files";
 
@@ -31,17 +32,11 @@ export function LeverFiles({
           Read
         </Button>
       </div>
-      <input
-        ref={field}
-        type="file"
-        hidden
+      <HiddenFile
+        picker={field}
         accept="application/json,.json"
-        aria-label="File with levers"
-        onChange={(e) => {
-          const file = e.target.files?.[0];
-          e.target.value = "";
-          if (file) void take(file);
-        }}
+        label="File with levers"
+        onFiles={([file]) => void take(file)}
       />
       {why && (
         <p className="why" role="alert">

@@ -2,6 +2,7 @@ import { Button } from "antd";
 import { useRef, useState } from "react";
 import type { JobView, KeptRecording } from "../../../contract";
 import { refusedText, sendFile } from "../../app/sendFile";
+import { HiddenFile } from "../../ui/HiddenFile";
 import type { NewRecording } from "./TakeRecording";
 import { TakeRecording } from "./TakeRecording";
 import { likelyRun, recordingDoor, withoutUnit, type Run } from "./recordingDoor";
@@ -100,17 +101,11 @@ export function AddRecording({
           </Button>
         </div>
       )}
-      <input
-        ref={field}
-        type="file"
-        hidden
+      <HiddenFile
+        picker={field}
         accept=".wav,.csv,.txt,audio/wav,text/csv"
-        aria-label="Recording file"
-        onChange={(e) => {
-          const files = [...(e.target.files ?? [])];
-          e.target.value = "";
-          if (files.length) void add(files);
-        }}
+        label="Recording file"
+        onFiles={(files) => void add(files)}
       />
       {says && (
         <p className="why" role="alert">

@@ -1,4 +1,4 @@
-import { formatNumber } from "../../../core";
+import { BODY_HZ, formatNumber } from "../../../core";
 import type { SpectrumDrawn } from "../../worker";
 import type { Heard } from "./heard";
 import { amplitudeText, inWords, otherAmplitude } from "./names";
@@ -49,8 +49,8 @@ export function VibrationWorking({ heard, spectrum }: { heard: Heard; spectrum: 
       {match && (
         <>
           <p style={{ marginTop: 10 }}>
-            A source explains a peak within 3 % of its frequency, or one and a half bins. Peaks under 3 Hz are the body
-            on its springs and are left out.
+            A source explains a peak within 3 % of its frequency, or one and a half bins. Peaks under {BODY_HZ} Hz are
+            the body on its springs and are left out.
           </p>
           <table className="ledger">
             <thead>
