@@ -61,7 +61,7 @@ test("the shake at 70 is the prop shaft, the mount room agrees, Ask is told, and
     "minibus after.wav",
     await fileFrom(page, baseURL ?? "", 214, { phase: "after", gear: "5", speedKmh: "70" }),
   );
-  await expect(page.getByRole("button", { name: /minibus after/ })).toBeVisible();
+  await expect(page.getByRole("button", { name: /^minibus after/ })).toBeVisible();
   await choose(page, "its values are", "m/s²");
   await expect
     .poll(() => plain(page))

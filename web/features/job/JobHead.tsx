@@ -11,7 +11,10 @@ import { DRIVEN_NAMES, LOAD_NAMES, SHIFTER_NAMES, timeText, vehicleTitle, dayTex
 import { LoadPictogram, Tag } from "../../ui/pictograms";
 import { usePeople } from "./useJobView";
 
-/** Undo and redo of this person's own changes in this job. */
+/**
+ * Undo and redo of this person's own changes in this job. What would be taken back is the description and no part
+ * of the name: a control named "Notch 5" stays the only one of that name.
+ */
 export function UndoKeys({ scope, edit }: { scope: string; edit: Editor }) {
   const personId = useAppSelector((s) => s.session.personId);
   const waiting = useAppSelector((s) => s.saving.pending.length > 0);
@@ -22,7 +25,7 @@ export function UndoKeys({ scope, edit }: { scope: string; edit: Editor }) {
     <div className="ur">
       <button
         type="button"
-        aria-label={undo ? `Undo: ${undo}` : "Undo"}
+        aria-label="Undo"
         title={undo ? `Undo: ${undo}` : undefined}
         disabled={!undo && !waiting}
         onClick={edit.undo}
@@ -33,7 +36,7 @@ export function UndoKeys({ scope, edit }: { scope: string; edit: Editor }) {
       </button>
       <button
         type="button"
-        aria-label={redo ? `Redo: ${redo}` : "Redo"}
+        aria-label="Redo"
         title={redo ? `Redo: ${redo}` : undefined}
         disabled={!redo}
         onClick={edit.redo}
