@@ -68,7 +68,7 @@ test("the shake at 70 is the prop shaft, the mount room agrees, Ask is told, and
     .toContain(
       "The prop shaft, twice a turn: 19.8 dB quieter after the work. From 0.571 to 0.059 m/s² at 70 km/h in gear 5; what is left is mostly the engine’s firing.",
     );
-  const row = page.getByRole("row", { name: /the prop shaft, twice a turn/ });
+  const row = page.getByRole("row", { name: /^the prop shaft, twice a turn/ });
   await expect(row).toContainText("shown");
   await page.getByRole("tab", { name: /Prove/ }).click();
   await expect(page.getByRole("region", { name: "Shake before and after" })).toContainText("−19.8");

@@ -11,7 +11,12 @@ export interface SourceLevel {
   floor: number;
   /** Strong enough over what lies round it to be a line and no noise. */
   standsOut: boolean;
+  /** Other sources whose strongest line is this same one: the spectrum alone does not say whose it is. */
+  sharedWith: string[];
 }
+
+/** Two lines closer than this, bins, are one: a window's main lobe is no narrower. */
+const SAME_LINE_BINS = 1;
 
 /** A line this many times over what lies round it is no noise: noise has Rayleigh amplitudes, so by chance under one in a thousand bands. */
 const STANDS_OUT = 4;
@@ -35,7 +40,7 @@ export function sourceLevels(
   window = { pct: 3, bins: 1.5 },
 ): SourceLevel[] {
   const last = amplitude.length - 2;
-  return sources.flatMap(({ id, hz }) => {
+  const levels = sources.flatMap(({ id, hz }) => {
     const reach = Math.max(window.bins * binHz, (window.pct / 100) * hz);
     const from = Math.max(1, Math.round((hz - reach) / binHz));
     const to = Math.min(last, Math.round((hz + reach) / binHz));
@@ -54,6 +59,10 @@ export function sourceLevels(
       { id, hz, atHz: line.hz, amplitude: line.amplitude, floor, standsOut: line.amplitude > STANDS_OUT * floor },
     ];
   });
+  return levels.map((l) => ({
+    ...l,
+    sharedWith: levels.filter((o) => o !== l && Math.abs(o.atHz - l.atHz) < SAME_LINE_BINS * binHz).map((o) => o.id),
+  }));
 }
 
 export interface LevelChange {
@@ -64,15 +73,38 @@ export interface LevelChange {
   dB: number;
   /** It stood out in neither: what changed is noise. */
   onlyNoise: boolean;
+  /** Sources that share the line in one of the two and not in the other: the difference may be theirs. */
+  mixed: { before: string[]; after: string[] };
 }
 
-/** The change of every source that both hold, dB; lines are taken at their own frequency in each. */
+/** Two sources whose places stand to each other as before, within this part, have not moved apart. */
+const SAME_RATIO = 0.01;
+
+/**
+ * The change of every source that both hold, dB; lines are taken at their own frequency in each.
+ *
+ * Another gear moves the engine's sources past those of the road. A line that two of them share in one recording
+ * and not in the other is marked: its level in the one may be the other source's.
+ */
 export function levelChanges(before: readonly SourceLevel[], after: readonly SourceLevel[]): LevelChange[] {
+  const placeOf = (list: readonly SourceLevel[], id: string): number => list.find((l) => l.id === id)?.hz ?? NaN;
   return before.flatMap((b) => {
     const a = after.find((l) => l.id === b.id);
     if (!a || !(b.amplitude > 0) || !(a.amplitude > 0)) return [];
-    const dB = 20 * Math.log10(a.amplitude / b.amplitude);
-    return [{ id: b.id, before: b, after: a, dB, onlyNoise: !b.standsOut && !a.standsOut }];
+    const movedApart = (id: string): boolean =>
+      Math.abs((placeOf(before, id) * a.hz) / (placeOf(after, id) * b.hz) - 1) > SAME_RATIO;
+    const lost = (from: SourceLevel, to: SourceLevel): string[] =>
+      from.standsOut ? from.sharedWith.filter((id) => !to.sharedWith.includes(id) && movedApart(id)) : [];
+    return [
+      {
+        id: b.id,
+        before: b,
+        after: a,
+        dB: 20 * Math.log10(a.amplitude / b.amplitude),
+        onlyNoise: !b.standsOut && !a.standsOut,
+        mixed: { before: lost(b, a), after: lost(a, b) },
+      },
+    ];
   });
 }
 

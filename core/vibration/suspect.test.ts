@@ -146,6 +146,61 @@ describe("levels of the sources", () => {
     expect(changes.map((c) => c.onlyNoise)).toEqual([false, false, true]);
   });
 
+  it("name the other sources of one line, and mark a change that another gear's company may have made", () => {
+    // Handbook, section 5: in direct gear the firing of a four (2 per rev) and the prop shaft's second order coincide.
+    const [fourth, fifth] = [
+      [
+        { id: "firing", hz: 83.9 },
+        { id: "shaft", hz: 83.9 },
+      ],
+      [
+        { id: "firing", hz: 66.3 },
+        { id: "shaft", hz: 83.9 },
+      ],
+    ];
+    const inFourth = spectrumOf(shake([[83.9, 0.57]]));
+    const inFifth = spectrumOf(
+      shake(
+        [
+          [83.9, 0.57],
+          [66.3, 0.08],
+        ],
+        undefined,
+        undefined,
+        7,
+      ),
+    );
+    const levels = [
+      sourceLevels(inFourth.amplitude, inFourth.binHz, fourth),
+      sourceLevels(inFifth.amplitude, inFifth.binHz, fifth),
+    ] as const;
+    expect(levels[0].map((l) => l.sharedWith)).toEqual([["shaft"], ["firing"]]);
+    expect(levels[1].map((l) => l.sharedWith)).toEqual([[], []]);
+    const changes = levelChanges(...levels);
+    expect(changes.map((c) => c.mixed)).toEqual([
+      { before: ["shaft"], after: [] },
+      { before: ["firing"], after: [] },
+    ]);
+    // The other way about it is the other recording that is mixed.
+    expect(levelChanges(levels[1], levels[0])[0].mixed).toEqual({ before: [], after: ["shaft"] });
+  });
+
+  it("of two that share a line through the work in the same gear is the change of that line", () => {
+    const sources = [
+      { id: "firing", hz: 83.9 },
+      { id: "shaft", hz: 84.8 },
+    ];
+    const of = (s: ReturnType<typeof spectrumOf>) => sourceLevels(s.amplitude, s.binHz, sources);
+    const changes = levelChanges(
+      of(spectrumOf(shake([[83.9, 0.57]]))),
+      of(spectrumOf(shake([[30, 0.1]], undefined, undefined, 5))),
+    );
+    expect(changes.map((c) => [c.before.sharedWith.length, c.mixed.before.length, c.mixed.after.length])).toEqual([
+      [1, 0, 0],
+      [1, 0, 0],
+    ]);
+  });
+
   it("of two halves of a steady record differ by little", () => {
     const all = shake([[83.9, 0.5]]);
     const [a, b] = [all.subarray(0, 6 * RATE), all.subarray(6 * RATE)].map((h) => spectrumOf(h));

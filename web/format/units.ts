@@ -3,6 +3,7 @@ import {
   formatQuantity,
   inOtherUnit,
   PREFERRED,
+  unitOf,
   unitLabel,
   type FormatOptions,
   type QuantityKind,
@@ -19,6 +20,9 @@ export function useUnits() {
     system,
     unit,
     label: (kind: QuantityKind) => unitLabel(unit(kind)),
+    /** The figure alone in the shop's unit, for a scale that is drawn in it, and how many digits it is shown to. */
+    value: (base: number, kind: QuantityKind) => base / unitOf(kind, unit(kind)).factor,
+    digits: (kind: QuantityKind) => unitOf(kind, unit(kind)).digits,
     show: (base: number, kind: QuantityKind, options?: FormatOptions) =>
       formatQuantity(base, kind, unit(kind), options),
     bare: (base: number, kind: QuantityKind, digits?: number) =>

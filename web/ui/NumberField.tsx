@@ -16,6 +16,9 @@ interface NumberFieldProps {
 
 const read = (text: string): number => Number(text.replace(/[\s\u202f\u00a0]|%|rpm/g, "").replace("\u2212", "-"));
 
+/** An end of a range, with the digits it was given. */
+const end = (v: number): string => formatNumber(v, String(v).split(".")[1]?.length ?? 0);
+
 /** A plain number with a named unit; emptied it means "not known". */
 export function NumberField({ label, value, min, max, unit, whole, digits, hideLabel, onCommit }: NumberFieldProps) {
   const id = useId();
@@ -53,7 +56,7 @@ export function NumberField({ label, value, min, max, unit, whole, digits, hideL
         }}
       />
       <span id={`${id}-u`} className="u" role={bad ? "alert" : undefined}>
-        {bad ? `accepted: ${whole ? "a whole number " : ""}${min} to ${max}${unit && ` ${unit}`}` : unit || "\u00a0"}
+        {bad ? `accepted: ${whole ? "a whole number " : ""}${end(min)} to ${end(max)}${unit && ` ${unit}`}` : unit || "\u00a0"}
       </span>
     </div>
   );

@@ -40,7 +40,7 @@ export const HOW_TO: Record<string, HowTo> = {
   pry: {
     steps: [
       "A bar between bracket and body, on metal, not on rubber.",
-      "Lever gently each way; more than 6 mm or a gap that opens is a worn mount.",
+      "Lever gently each way; more than 6 mm (1/4 in) or a gap that opens is a worn mount.",
       "Left, right, torque mount, tail.",
     ],
     caution: "Hot exhaust. Do not lever on the sump or on lines.",
@@ -49,7 +49,7 @@ export const HOW_TO: Record<string, HowTo> = {
     steps: [
       "Vehicle level on its wheels.",
       "Tape from bracket to body at each mount, the same two faces left and right.",
-      "Over 5 mm lower than the other side, or than new, is collapsed.",
+      "Over 5 mm (3/16 in) lower than the other side, or than new, is collapsed.",
     ],
   },
   offOn: {
@@ -76,7 +76,9 @@ export const HOW_TO: Record<string, HowTo> = {
   stopGap: {
     steps: ["In gear, a feeler between lever and stop.", "Touching, or standing far off, is wrong. Both directions."],
   },
-  lockoutGap: { steps: ["In the outermost forward gear, a feeler at the lockout plate.", "1 to 2 mm is usual."] },
+  lockoutGap: {
+    steps: ["In the outermost forward gear, a feeler at the lockout plate.", "1 to 2 mm (0.04 to 0.08 in) is usual."],
+  },
   cableAlign: {
     steps: [
       "Unhook both cables at the gearbox.",

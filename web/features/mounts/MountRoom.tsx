@@ -1,7 +1,6 @@
-import { Button, Modal } from "antd";
+import { Button } from "antd";
 import { useMemo, useState } from "react";
-import { isRefusal, type MountRoomState, type Operation, type RoomUnit } from "../../../contract";
-import { formatNumber } from "../../../core";
+import { isRefusal, type MountRoomState, type RoomUnit } from "../../../contract";
 import { useShopQuery } from "../../app/api";
 import { newId } from "../../app/saving";
 import { useUnits } from "../../format/units";
@@ -10,23 +9,16 @@ import type { ThreeState } from "../../ui/slots";
 import { Empty } from "../../ui/states";
 import { findReading, firstReading } from "../gauge/readings";
 import type { StageProps } from "../job/JobPage";
-import { nextPosition, usePeople } from "../job/useJobView";
-import { Inspection, SetDialog, UnitDialog } from "./Dialogs";
-import { Gauges, type GaugeReading } from "./Gauges";
+import { usePeople } from "../job/useJobView";
+import { Gauges } from "./Gauges";
+import { Inspection } from "./Inspection";
 import { MountStrip } from "./MountStrip";
+import { MountWorking } from "./MountWorking";
+import { firstSet, fitting, gaugesOf, outlookOf, sentenceOf } from "./outlook";
 import { Idle, Modes, setNameOf, TradeOff } from "./Panels";
-import {
-  changeOf,
-  compareSets,
-  heightPlace,
-  heightsOf,
-  modesOf,
-  NO_ROOM,
-  PRESETS,
-  sagOf,
-  shaftsOf,
-  shaftTrouble,
-} from "./room";
+import { compareSets, heightPlace, modesOf, NO_ROOM, PRESETS } from "./room";
+import { SetDialog } from "./SetDialog";
+import { UnitDialog } from "./UnitDialog";
 import { RecordingSays } from "../vibration/RecordingSays";
 import { FromAbove, FromTheSide } from "./Views";
 import "../throwBench/bench.css";
@@ -92,20 +84,9 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
   const patchRoom = (patch: Partial<MountRoomState>, what: string): void =>
     edit.update("job", job, { mountRoom: { ...room, ...patch } }, what);
 
-  const heights = heightsOf(view, unit);
-  // A mount that is replaced by anything stands as high as a new one; looking at "as it came, new", all do.
-  const fresh = new Set(shownSet ? Object.keys(shownSet.changes) : unit.mounts.map((m) => m.name));
-  const now = sagOf(unit, heights, new Set());
-  const then = now && sagOf(unit, heights, fresh);
-  const shaftsNow = shaftsOf(unit, null, null);
-  const shaftsThen = shaftsOf(unit, now, then);
-  const noRoom = shaftTrouble(unit, null, null) ?? shaftTrouble(unit, now, then);
-  const answer = compared && !isRefusal(compared) ? compared : null;
-  const own = answer?.sets.find((s) => s.name === shownId) ?? null;
-  const worst = heights.reduce<(typeof heights)[number] | null>(
-    (a, b) => ((b.sagMm ?? 0) > (a?.sagMm ?? 0) ? b : a),
-    null,
-  );
+  const outlook = outlookOf(view, unit, shownSet, shownId, compared);
+  const { heights, fresh, now, then, shaftsNow, shaftsThen, noRoom, own, compared: answer } = outlook;
+  const sentence = sentenceOf(outlook, shownSet, units);
   const selected = unit.mounts.find((m) => m.name === mountName) ?? null;
 
   const measure = (name: string, value: { typed: string; base: number }): void => {
@@ -121,132 +102,13 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
   };
   const addSet = (): void => {
     const id = newId();
-    const worn = heights.filter((h) => (h.sagMm ?? 0) > 5).map((h) => h.mount.name);
-    const replaced = worn.length ? worn : unit.mounts.filter((m) => m.role === "tail").map((m) => m.name);
-    const changes = Object.fromEntries(replaced.map((n) => [n, changeOf("firm")]));
-    patchRoom(
-      {
-        sets: [
-          ...room.sets,
-          { id, name: `Firm rubber, ${replaced.join(" and ") || "none"}`.slice(0, 60), price: null, changes },
-        ],
-      },
-      "Set of mounts",
-    );
+    patchRoom({ sets: [...room.sets, firstSet(outlook, unit, id)] }, "Set of mounts");
     setPicked(id);
     setDialog("set");
   };
   const fit = (): void => {
-    if (!shownSet || !own) return;
-    const names = Object.keys(shownSet.changes);
-    const parts = names
-      .map((n) => `Mount ${n}, ${shownSet.changes[n].material}`.slice(0, 80))
-      .filter((name) => !view.part.some((p) => p.name === name));
-    const from = nextPosition(view.part);
-    edit.all(`Fit ${shownSet.name}`, [
-      {
-        op: "update",
-        resource: "job",
-        id: job.id,
-        version: job.version,
-        data: {
-          mountRoom: {
-            ...room,
-            chosen: shownSet.id,
-            reason: sentenceText,
-            expect: {
-              inclinationDeg:
-                then?.tiltDeg == null || !unit.shafts.length
-                  ? null
-                  : unit.shafts[0].sideDeg + then.tiltDeg - (now?.tiltDeg ?? 0),
-              jointDeg: shaftsThen?.joints.map((j) => j.angleDeg) ?? [],
-              shifterMm: own.shifter.totalMm,
-              idleDb: own.idle.againstReferenceDb,
-            },
-          },
-        },
-      },
-      ...parts.map((name, i): Operation => ({
-        op: "create",
-        resource: "part",
-        id: newId(),
-        data: { jobId: job.id, name, price: i === 0 ? shownSet.price : null, position: from + i },
-      })),
-    ]);
+    if (shownSet && own) edit.all(`Fit ${shownSet.name}`, fitting(view, unit, room, shownSet, outlook, sentence));
   };
-
-  const joint = shaftsNow?.joints[0];
-  const jointThen = shaftsThen?.joints[0];
-  const over = shaftsNow?.notices.find((n) => n.code !== "angleUnder") ?? null;
-  const sentenceText = [
-    worst?.sagMm != null && worst.sagMm > 0.5
-      ? `The ${worst.mount.name} has lost ${units.show(worst.sagMm, "length")} and tilts the unit by ${formatNumber(now?.tiltDeg ?? 0, 3)}°.`
-      : "",
-    joint && jointThen && worst?.sagMm != null && worst.sagMm > 0.5
-      ? `Joint 1 stands at ${formatNumber(joint.angleDeg, 1)}°${over ? ", over its limit, and shakes" : ""}; new height brings back ${formatNumber(jointThen.angleDeg, 1)}°.`
-      : "",
-    own && shownSet
-      ? `The shifter moves ${units.show(own.shifter.totalMm, "length")}, was ${units.bare(answer?.sets[0].shifter.totalMm ?? 0, "length")}; idle ${formatNumber(Math.abs(own.idle.againstReferenceDb), 1)} dB ${own.idle.againstReferenceDb >= 0 ? "louder" : "quieter"}.`
-      : "",
-  ]
-    .filter(Boolean)
-    .join(" ");
-
-  const gauges: GaugeReading[] = [
-    {
-      name: worst ? `Height lost, ${worst.mount.name}` : "Height lost",
-      limit: "warn at 5",
-      unit: "mm",
-      digits: 1,
-      before: worst?.sagMm ?? null,
-      after: worst && fresh.has(worst.mount.name) ? 0 : (worst?.sagMm ?? null),
-      most: 5,
-      origin: "measured",
-    },
-    ...(shaftsNow?.joints.slice(0, 2).map((j, i): GaugeReading => ({
-      name: `Joint ${i + 1}`,
-      limit: "limit 3.0",
-      unit: "°",
-      digits: 2,
-      before: j.angleDeg,
-      after: shaftsThen?.joints[i].angleDeg ?? null,
-      most: 3,
-      origin: "calculated",
-    })) ?? []),
-    ...(shaftsNow && shaftsNow.joints.length === 2
-      ? [
-          {
-            name: "Between the joints",
-            limit: "limit 1.0",
-            unit: "°",
-            digits: 2,
-            before: Math.abs(shaftsNow.joints[0].angleDeg - shaftsNow.joints[1].angleDeg),
-            after: shaftsThen ? Math.abs(shaftsThen.joints[0].angleDeg - shaftsThen.joints[1].angleDeg) : null,
-            most: 1,
-            origin: "calculated" as const,
-          },
-        ]
-      : []),
-    {
-      name: "Shifter moves",
-      limit: "first gear",
-      unit: "mm",
-      digits: 1,
-      before: answer?.sets[0].shifter.totalMm ?? null,
-      after: own?.shifter.totalMm ?? null,
-      origin: "calculated",
-    },
-    {
-      name: "Noise at idle",
-      limit: `limit +${formatNumber(unit.noiseLimitDb, 0)}`,
-      unit: "dB",
-      digits: 1,
-      before: 0,
-      after: own?.idle.againstReferenceDb ?? null,
-      most: unit.noiseLimitDb,
-      origin: "calculated",
-    },
-  ];
   const gapped = unit.points.filter((p) => p.gapMm !== null);
   const pointMoves = modes && !isRefusal(modes) ? modes.torque?.points : undefined;
 
@@ -275,7 +137,7 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
         ) : (
           <>
             <b>{shownSet ? `${shownSet.name}.` : "As it stands."}</b>{" "}
-            <Sentence text={sentenceText || "Take the heights of the mounts, and add a set to compare."} />
+            <Sentence text={sentence || "Take the heights of the mounts, and add a set to compare."} />
           </>
         )}
       </Answer>
@@ -397,7 +259,7 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
           onClose={() => setMount(null)}
         />
       ) : (
-        <Gauges list={gauges} />
+        <Gauges list={gaugesOf(outlook, unit, units)} />
       )}
       {dialog === "unit" && <UnitDialog unit={unit} onChange={patchUnit} onClose={() => setDialog(null)} />}
       {dialog === "set" && shownSet && (
@@ -446,7 +308,7 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
         />
       )}
       {dialog === "working" && (
-        <WorkingDialog
+        <MountWorking
           onClose={() => setDialog(null)}
           tilt={now?.tiltDeg ?? null}
           inclination={unit.shafts[0]?.sideDeg ?? null}
@@ -471,48 +333,4 @@ function withAnswer(
 
 function Sentence({ text }: { text: string }) {
   return text.split(/(\d[\d.,\u202f]*)/).map((part, i) => (i % 2 ? <Num key={i}>{part}</Num> : part));
-}
-
-function WorkingDialog({
-  onClose,
-  tilt,
-  inclination,
-  notices,
-}: {
-  onClose: () => void;
-  tilt: number | null;
-  inclination: number | null;
-  notices: string[];
-}) {
-  return (
-    <Modal open title="Working" footer={null} width={620} onCancel={onClose}>
-      <div className="working">
-        <p>
-          Sag is new height less measured height. A plane (or a line) is laid through the sags by least squares; its
-          slope is the tilt, and the gearbox’s inclination moves by it. The flange moves with it, which turns the shaft
-          behind by atan(movement / length).
-        </p>
-        {tilt !== null && inclination !== null && (
-          <p className="n">
-            tilt {formatNumber(tilt, 4)}°; gearbox {formatNumber(inclination, 2)}° now,{" "}
-            {formatNumber(inclination - tilt, 2)}° level
-          </p>
-        )}
-        <p>
-          Each joint’s angle is that between the two shafts’ directions. A Cardan joint shakes with the square of its
-          angle, twice a turn; two of them cancel when their angles are equal and the yokes in phase.
-        </p>
-        {notices.map((n) => (
-          <p key={n} className="och">
-            {n}.
-          </p>
-        ))}
-        <p>
-          The unit is a rigid body on springs: six ways to shake, by mass and stiffness. What the mounts pass on at idle
-          is taken at the roll mode, by its loss factor. The body is taken as rigid and limiters are left out, so a hard
-          set is louder than shown. Materials’ figures are usual ones, common practice, no source.
-        </p>
-      </div>
-    </Modal>
-  );
 }

@@ -12,7 +12,11 @@ type Sets = MountRoomState["sets"];
 
 export const setNameOf = (id: string, sets: Sets): string => sets.find((s) => s.id === id)?.name ?? "as it came, new";
 
-const stepOf = (span: number): number => [0.5, 1, 2, 5, 10, 20, 50].find((s) => span / s <= 7) ?? 100;
+const stepOf = (span: number): number =>
+  [0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50].find((s) => span / s <= 7) ?? 100;
+
+/** Digits a tick of such a step needs. */
+const digitsOf = (step: number): number => Math.max(0, Math.ceil(-Math.log10(step)));
 
 /** Precision against noise: each set a point, the limit agreed with the owner a line. */
 export function TradeOff({
@@ -31,15 +35,20 @@ export function TradeOff({
   const units = useUnits();
   const [W, H] = [340, 232];
   const box = { l: 44, r: 14, t: 14, b: 42 };
-  const points = answer.sets.map((s, i) => ({ ...s, index: i, db: s.idle.againstReferenceDb, mm: s.shifter.totalMm }));
-  const mostMm = Math.max(...points.map((p) => p.mm)) * 1.12;
+  const points = answer.sets.map((s, i) => ({
+    ...s,
+    index: i,
+    db: s.idle.againstReferenceDb,
+    moves: units.value(s.shifter.totalMm, "length"),
+  }));
+  const most = Math.max(...points.map((p) => p.moves)) * 1.12;
   // A solid set would squeeze the others together: far louder ones stand at the upper edge, with their figure.
   const dbs = points.map((p) => p.db).sort((a, b) => a - b);
   const top = Math.max(limitDb * 2, Math.min(dbs[dbs.length - 1], Math.max(16, limitDb * 3)) * 1.15);
   const low = Math.min(-1, dbs[0] * 1.2);
-  const x = (mm: number): number => box.l + (mm / mostMm) * (W - box.l - box.r);
+  const x = (moves: number): number => box.l + (moves / most) * (W - box.l - box.r);
   const y = (db: number): number => H - box.b - ((Math.min(top, db) - low) / (top - low)) * (H - box.t - box.b);
-  const [sx, sy] = [stepOf(mostMm), stepOf(top - low)];
+  const [sx, sy] = [stepOf(most), stepOf(top - low)];
   const ticks = (from: number, to: number, step: number): number[] =>
     Array.from(
       { length: Math.floor((to - Math.ceil(from / step) * step) / step) + 1 },
@@ -52,7 +61,7 @@ export function TradeOff({
         className="trade"
         viewBox={`0 0 ${W} ${H}`}
         role="img"
-        aria-label={`Precision against noise: ${points.map((p) => `${setNameOf(p.name, sets)}, ${formatNumber(p.mm, 1)} mm, ${formatNumber(p.db, 1, true)} dB`).join("; ")}`}
+        aria-label={`Precision against noise: ${points.map((p) => `${setNameOf(p.name, sets)}, ${units.show(p.shifter.totalMm, "length")}, ${formatNumber(p.db, 1, true)} dB`).join("; ")}`}
       >
         <defs>
           <pattern id="overlimit" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -69,12 +78,12 @@ export function TradeOff({
         <path d={`M${box.l} ${box.t}V${H - box.b}H${W - box.r}`} fill="none" stroke="var(--edge)" />
         {ticks(low, top, sy).map((v) => (
           <text key={v} className="tick" x={box.l - 7} y={y(v) + 4} textAnchor="end">
-            {formatNumber(v, 0, true)}
+            {formatNumber(v, digitsOf(sy), true)}
           </text>
         ))}
-        {ticks(0, mostMm, sx).map((v) => (
+        {ticks(0, most, sx).map((v) => (
           <text key={v} className="tick" x={x(v)} y={H - box.b + 16} textAnchor="middle">
-            {formatNumber(v, sx < 1 ? 1 : 0)}
+            {formatNumber(v, digitsOf(sx))}
           </text>
         ))}
         <path
@@ -94,9 +103,9 @@ export function TradeOff({
         </text>
         {points.map((p) => (
           <g key={p.name} className={p.name === shown ? "pt cur" : "pt"} onClick={() => onShow(p.name)}>
-            <circle cx={x(p.mm)} cy={y(p.db)} r={p.index ? 8.5 : 5} />
+            <circle cx={x(p.moves)} cy={y(p.db)} r={p.index ? 8.5 : 5} />
             <text
-              x={p.index ? x(p.mm) : x(p.mm) + 9}
+              x={p.index ? x(p.moves) : x(p.moves) + 9}
               y={p.index ? y(p.db) + 4 : y(p.db) - 8}
               textAnchor={p.index ? "middle" : "start"}
               className="pn"
@@ -104,7 +113,7 @@ export function TradeOff({
               {p.index === 0 ? "new" : p.index}
             </text>
             {p.db > top && (
-              <text x={x(p.mm) + 13} y={y(p.db) + 14} className="pn">
+              <text x={x(p.moves) + 13} y={y(p.db) + 14} className="pn">
                 at {formatNumber(p.db, 0, true)}
               </text>
             )}

@@ -13,10 +13,15 @@ import { GRADE_NAMES, PLACE_WORDS, type Grade, type Grades } from "./chain";
 
 const PLACES = Object.fromEntries(jointPlaces.map((p) => [p, PLACE_WORDS[p]])) as Record<Joint["at"], string>;
 
-const gradeWords = (grades: Grades) =>
+/** Grades are told apart by hundredths of a millimetre. */
+const GRADE_DIGITS = { metric: 2, inch: 3 };
+
+const gradeWords = (grades: Grades, show: (mm: number) => string) =>
   ({
     typed: "as typed",
-    ...Object.fromEntries((Object.keys(GRADE_NAMES) as Grade[]).map((g) => [g, `${GRADE_NAMES[g]}, ${grades[g]} mm`])),
+    ...Object.fromEntries(
+      (Object.keys(GRADE_NAMES) as Grade[]).map((g) => [g, `${GRADE_NAMES[g]}, ${show(grades[g])}`]),
+    ),
   }) as Record<Grade | "typed", string>;
 
 /** One joint of the chain: its play, what it shows at the knob, and behind a tap its place, price and part. */
@@ -92,7 +97,7 @@ export function JointRow({
             <Choice
               label="feels"
               value={grade}
-              options={gradeWords(grades)}
+              options={gradeWords(grades, (mm) => units.show(mm, "length", { digits: GRADE_DIGITS[units.system] }))}
               onChange={(g) => {
                 if (g === "typed") return;
                 const mm = grades[g];

@@ -69,7 +69,7 @@ describe("a joint of the chain", () => {
     await typeInto(user, screen.getByLabelText("play"), "1.1 mm");
     expect(edit.update.mock.calls[0][2]).toEqual({ play: { typed: "1.1 mm", base: 1.1 }, origin: "measured" });
     await user.click(screen.getByRole("button", { name: /^Pin bush/ }));
-    await pick(user, "feels", "gone, 1.2 mm");
+    await pick(user, "feels", "gone, 1.20 mm");
     expect(edit.update.mock.calls[1][2]).toEqual({ play: { typed: "1.2 mm", base: 1.2 }, origin: "estimated" });
     await typeInto(user, screen.getByLabelText("play"), "80 mm");
     expect(plainText(screen.getByRole("alert"))).toContain("accepted: 0.0 mm to 50.0 mm");

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { driveTrain, tyreRefused, type VehicleDriveTrain } from "../../../contract";
 import { formatNumber, turning, tyreDiameterMm, type DriveTrain } from "../../../core";
 import { useUnits } from "../../format/units";
+import { QuantityField } from "../../ui/QuantityField";
 import { NumberField } from "../../ui/NumberField";
 import { SlotSwitch } from "../../ui/slots";
 import { Choice, TextField } from "../../ui/TextField";
@@ -73,14 +74,14 @@ export function DriveTrainFields({
             )
           }
         />
-        <NumberField
+        <QuantityField
           label="or rolls in one turn"
-          value={"size" in tyre ? null : tyre.circumferenceMm}
+          kind="length"
+          base={"size" in tyre ? null : tyre.circumferenceMm}
           min={500}
           max={5000}
-          digits={0}
-          unit={rolls === null ? "mm" : `mm; now ${formatNumber(rolls, 0)} (${units.other(rolls, "length")})`}
-          onCommit={(mm) => mm !== null && save({ tyre: { circumferenceMm: mm } }, `rolls ${mm} mm`)}
+          hint={rolls === null ? "1985 mm" : `${units.show(rolls, "length")} by its size`}
+          onCommit={({ typed, base }) => save({ tyre: { circumferenceMm: base } }, `rolls ${typed}`)}
         />
         <NumberField
           label="final drive"

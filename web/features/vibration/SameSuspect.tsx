@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import type { JobView } from "../../../contract";
 import { formatNumber } from "../../../core";
+import { useUnits } from "../../format/units";
 import { diagnosisOf } from "../ask/diagnosis";
 import { useKnowledge } from "../knowledge/useKnowledge";
 import { causeOf, FAULTS_OF, inWords } from "./names";
@@ -12,11 +13,12 @@ const WORTH = 0.03;
 /** The same suspect from other sides: what the mount room reckons of it, and how Ask stands to it now. */
 export function SameSuspect({ view, sources, hz }: { view: JobView; sources: readonly string[]; hz: number }) {
   const table = useKnowledge();
+  const units = useUnits();
   const { answer } = diagnosisOf(table, view.vehicle, view.job.symptoms);
   const faults = new Set(sources.flatMap((s) => FAULTS_OF[s] ?? []));
   const inAsk = answer.posterior.filter((p) => faults.has(p.fault) && p.p >= WORTH).slice(0, 3);
   const sides = sources.flatMap((s) => {
-    const side = fromMountRoom(view, s, hz);
+    const side = fromMountRoom(view, s, hz, (mm) => units.show(mm, "length"));
     return side ? [{ source: s, side }] : [];
   });
   return (

@@ -1,5 +1,13 @@
 import type { VibrationRecording } from "../../../contract";
-import { formatNumber, levelChanges, repeats, sourceLevels, type VibrationSource } from "../../../core";
+import {
+  formatNumber,
+  levelChanges,
+  repeats,
+  sourceLevels,
+  type LevelChange,
+  type SourceLevel,
+  type VibrationSource,
+} from "../../../core";
 import type { SpectrumDrawn } from "../../worker";
 import { Figure, OriginLegend } from "../../ui/marks";
 import { amplitudeHead, amplitudeText, inWords, otherAmplitude } from "./names";
@@ -12,6 +20,8 @@ export interface Listened {
 
 /** Less than this, dB, nobody feels, however well it repeats: common practice, no source. */
 const FELT_DB = 1;
+
+const isMixed = (c: LevelChange): boolean => c.mixed.before.length + c.mixed.after.length > 0;
 
 /** Change of each source from one recording to the other, and what the two would differ by anyway. */
 export function changesOf(first: Listened, second: Listened) {
@@ -26,8 +36,22 @@ export function changesOf(first: Listened, second: Listened) {
   const [a, b] = [spread(first), spread(second)];
   return levelChanges(of(first), of(second)).map((c) => {
     const anyway = Math.max(FELT_DB, a.get(c.id) ?? 0, b.get(c.id) ?? 0);
-    return { ...c, anyway, shown: !c.onlyNoise && Math.abs(c.dB) > anyway };
+    return { ...c, anyway, shown: !c.onlyNoise && !isMixed(c) && Math.abs(c.dB) > anyway };
   });
+}
+
+type Change = ReturnType<typeof changesOf>[number];
+
+const verdictOf = (c: Change): string =>
+  c.onlyNoise ? "noise" : isMixed(c) ? "not told apart" : c.shown ? "shown" : "not shown";
+
+const listed = (ids: readonly string[]): string => ids.map(inWords).join(" and ");
+
+/** Whose line it is besides: said of the recording it holds for. */
+function sharedText(level: SourceLevel, change: Change | undefined, heads: [string, string]): string {
+  if (change?.mixed.before.length) return `${heads[0]}: the same line as ${listed(change.mixed.before)}`;
+  if (change?.mixed.after.length) return `${heads[1]}: the same line as ${listed(change.mixed.after)}`;
+  return level.standsOut && level.sharedWith.length ? `the same line as ${listed(level.sharedWith)}` : "";
 }
 
 /** Every source: where it must stand, how strong it is, and how much that changed. */
@@ -82,6 +106,7 @@ export function SourceTable({
         <tbody>
           {levels.map((l) => {
             const change = changes.find((c) => c.id === l.id);
+            const shared = sharedText(l, change, heads);
             return (
               <tr key={l.id} className={l.id === strongest ? "maj" : undefined}>
                 <td>
@@ -93,6 +118,7 @@ export function SourceTable({
                   >
                     {inWords(l.id)}
                   </button>
+                  {shared && <small className="vshared">{shared}</small>}
                 </td>
                 <td>
                   <Figure origin="calculated" wide>
@@ -109,9 +135,7 @@ export function SourceTable({
                         ? `${formatNumber(change.dB, 1, true)} ±${formatNumber(change.anyway, 1)}`
                         : ""}
                     </td>
-                    <td className={change?.shown ? "mos" : "q"}>
-                      {!change ? "" : change.onlyNoise ? "noise" : change.shown ? "shown" : "not shown"}
-                    </td>
+                    <td className={change?.shown ? "mos" : "q"}>{change && verdictOf(change)}</td>
                   </>
                 )}
               </tr>

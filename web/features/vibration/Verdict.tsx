@@ -66,6 +66,7 @@ export function Verdict({
   after: Heard | null;
 }) {
   const words = useRunWords();
+  const units = useUnits();
   const { recording, turning, leading } = heard;
   const { unit } = recording;
   if (!turning) {
@@ -147,7 +148,7 @@ export function Verdict({
     );
   }
   const [source] = left.length ? left : leading.sources;
-  const side = fromMountRoom(view, source, peak.hz);
+  const side = fromMountRoom(view, source, peak.hz, (mm) => units.show(mm, "length"));
   const times = leading.timesNext ?? 0;
   return (
     <>

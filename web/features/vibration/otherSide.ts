@@ -19,7 +19,7 @@ const HARDLY_HELD = 0.5;
 const pct = (part: number): string => `${formatNumber(part * 100, part < 0.1 ? 1 : 0)}\u202f%`;
 
 /** Joint angles against the shaft line as it stands. */
-function fromTheShafts(view: JobView): OtherSide {
+function fromTheShafts(view: JobView, length: (mm: number) => string): OtherSide {
   const unit = view.vehicle.powerUnit;
   const line = unit && shaftsOf(unit, null, null);
   if (!line) return { agrees: null, text: "The shafts’ angles are not measured yet." };
@@ -33,9 +33,7 @@ function fromTheShafts(view: JobView): OtherSide {
   }
   const worst = heightsOf(view, unit).reduce((a, h) => ((h.sagMm ?? 0) > (a.sagMm ?? 0) ? h : a));
   const sag =
-    (worst.sagMm ?? 0) > SAGGED_MM
-      ? `, and the ${worst.mount.name} mount has lost ${formatNumber(worst.sagMm ?? 0, 1)} mm`
-      : "";
+    (worst.sagMm ?? 0) > SAGGED_MM ? `, and the ${worst.mount.name} mount has lost ${length(worst.sagMm ?? 0)}` : "";
   return {
     agrees: true,
     text: `The joints stand at ${angles} and leave ${formatNumber(line.residualDeg, 1)}° between them${sag}.`,
@@ -69,9 +67,17 @@ function fromTheMounts(view: JobView, hz: number): OtherSide {
   };
 }
 
-/** The same suspect looked at from the mount room; null for a source it knows nothing of. */
-export function fromMountRoom(view: JobView, source: string, hz: number): OtherSide | null {
-  if (source === "prop2") return fromTheShafts(view);
+/**
+ * The same suspect looked at from the mount room; null for a source it knows nothing of. `length` writes a length, mm,
+ * in the shop's own unit.
+ */
+export function fromMountRoom(
+  view: JobView,
+  source: string,
+  hz: number,
+  length: (mm: number) => string,
+): OtherSide | null {
+  if (source === "prop2") return fromTheShafts(view, length);
   if (source === "engineFiring" || source === "engine1") return fromTheMounts(view, hz);
   return null;
 }

@@ -181,6 +181,8 @@ function listened(r: VibrationRecording, lines: [hz: number, size: number][], se
   };
 }
 
+const inMm = (mm: number): string => `${mm.toFixed(1)} mm`;
+
 describe("the table of sources", () => {
   const before = listened(recording(), [
     [83.9, 0.57],
@@ -204,6 +206,24 @@ describe("the table of sources", () => {
     expect(changes.find((c) => c.id === "wheel1")?.onlyNoise).toBe(true);
   });
 
+  it("does not take a line of two sources in direct gear for the change of one", () => {
+    const inFourth = listened(recording({ gear: "4" }), [[83.9, 0.57]], 12);
+    const { container } = show(
+      <SourceTable
+        first={before}
+        second={inFourth}
+        heads={["gear 5", "gear 4"]}
+        beforeAfter={false}
+        lit={null}
+        onLight={() => undefined}
+      />,
+    );
+    const row = screen.getByRole("row", { name: /^the engine’s firing/ });
+    expect(plainText(row)).toContain("gear 4: the same line as the prop shaft, twice a turn");
+    expect(plainText(row)).toContain("not told apart");
+    expect(plainText(container)).not.toContain(" shown");
+  });
+
   it("shows place, strength, difference and verdict in a row, and lights what is tapped", async () => {
     const onLight = vi.fn();
     const { user } = show(
@@ -216,7 +236,7 @@ describe("the table of sources", () => {
         onLight={onLight}
       />,
     );
-    const row = screen.getByRole("row", { name: /the prop shaft, twice a turn/ });
+    const row = screen.getByRole("row", { name: /^the prop shaft, twice a turn/ });
     expect(plainText(row)).toMatch(/83\.9.*0\.57.*0\.05\d.*−(19|20)\.\d ±1\.0.*shown/);
     expect(plainText(screen.getByRole("row", { name: /a wheel, once a turn/ }))).toContain("in the noise");
     await user.click(screen.getByRole("button", { name: "the prop shaft, twice a turn" }));
@@ -370,15 +390,15 @@ describe("the same suspect from the mount room", () => {
     ],
   });
   it("agrees when the joints stand out of limits, and does not when they are inside", () => {
-    const bent = fromMountRoom(jobView({ vehicle: { ...vehicle, powerUnit: powerUnit(5) } }), "prop2", 83.9);
+    const bent = fromMountRoom(jobView({ vehicle: { ...vehicle, powerUnit: powerUnit(5) } }), "prop2", 83.9, inMm);
     // Joint angles by hand: 5 - 0.5 and 2.5 - 0.5 degrees.
     expect(bent).toMatchObject({ agrees: true });
     expect(bent?.text).toContain("4.5° and 2.0°");
-    expect(fromMountRoom(jobView({ vehicle: { ...vehicle, powerUnit: powerUnit(2.4) } }), "prop2", 83.9)).toMatchObject(
-      { agrees: false },
-    );
-    expect(fromMountRoom(jobView({ vehicle }), "prop2", 83.9)).toMatchObject({ agrees: null });
-    expect(fromMountRoom(jobView({ vehicle }), "wheel1", 9.8)).toBeNull();
+    expect(
+      fromMountRoom(jobView({ vehicle: { ...vehicle, powerUnit: powerUnit(2.4) } }), "prop2", 83.9, inMm),
+    ).toMatchObject({ agrees: false });
+    expect(fromMountRoom(jobView({ vehicle }), "prop2", 83.9, inMm)).toMatchObject({ agrees: null });
+    expect(fromMountRoom(jobView({ vehicle }), "wheel1", 9.8, inMm)).toBeNull();
   });
   it("says how much of the firing the mounts pass on, and that a harder set passes more", () => {
     const set = {
@@ -393,7 +413,7 @@ describe("the same suspect from the mount room", () => {
       ),
     };
     const view = jobView({ vehicle: { ...vehicle, powerUnit: powerUnit(3) }, job: { mountRoom: { sets: [set] } } });
-    const side = fromMountRoom(view, "engineFiring", 60);
+    const side = fromMountRoom(view, "engineFiring", 60, inMm);
     expect(side?.agrees).toBe(true);
     expect(side?.text).toMatch(
       /would pass on [\d.]+\u202f% of the firing at 60\.0 Hz; with “Urethane, all” it is [\d.]+\u202f%, [\d.]+ dB more/,

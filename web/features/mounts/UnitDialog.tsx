@@ -1,0 +1,277 @@
+import { Button, Modal } from "antd";
+import { useState } from "react";
+import type { RoomUnit } from "../../../contract";
+import { NumberField } from "../../ui/NumberField";
+import { QuantityField } from "../../ui/QuantityField";
+import { Choice, TextField } from "../../ui/TextField";
+
+interface PieceProps {
+  unit: RoomUnit;
+  onChange: (patch: Partial<RoomUnit>, what: string) => void;
+}
+
+/** Mass, box, torque and the line of shafts: what is the same for every set of mounts. */
+export function UnitDialog({ unit, onChange, onClose }: PieceProps & { onClose: () => void }) {
+  const box = (key: "xMm" | "yMm" | "zMm", label: string) => (
+    <QuantityField
+      label={label}
+      kind="length"
+      base={unit.box[key]}
+      min={1}
+      max={5000}
+      onCommit={({ base }) => onChange({ box: { ...unit.box, [key]: base } }, `box ${label}`)}
+    />
+  );
+  const com = (key: "xMm" | "yMm" | "zMm", label: string) => (
+    <QuantityField
+      label={label}
+      kind="length"
+      base={unit.com[key]}
+      min={-5000}
+      max={5000}
+      onCommit={({ base }) => onChange({ com: { ...unit.com, [key]: base } }, `centre ${label}`)}
+    />
+  );
+  return (
+    <Modal open title="The power unit and its shafts" footer={null} width={760} onCancel={onClose}>
+      <div className="unitdlg">
+        <h3 className="hd2">Mass and its centre</h3>
+        <div className="fields">
+          <QuantityField
+            label="mass"
+            kind="mass"
+            base={unit.massKg}
+            min={1}
+            max={5000}
+            onCommit={({ base }) => onChange({ massKg: base }, "mass")}
+          />
+          {com("xMm", "centre, forward")}
+          {com("yMm", "centre, left")}
+          {com("zMm", "centre, up")}
+          {box("xMm", "long")}
+          {box("yMm", "wide")}
+          {box("zMm", "high")}
+        </div>
+        <p className="lb">
+          The turning inertia is taken as that of a box of this size and mass. Or weigh it on two points, a scale under
+          each:
+        </p>
+        <TwoScales unit={unit} onChange={onChange} />
+        <p className="lb">The front scale stands under the foremost mount.</p>
+        <h3 className="hd2">Torque and speed</h3>
+        <div className="fields">
+          <Choice
+            label="crankshaft lies"
+            value={unit.crankAxis}
+            options={{ x: "fore and aft", y: "across" }}
+            onChange={(axis) => onChange({ crankAxis: axis }, "crank axis")}
+          />
+          <QuantityField
+            label="engine torque"
+            kind="torque"
+            base={unit.engineTorqueNm}
+            min={0}
+            max={100000}
+            onCommit={({ base }) => onChange({ engineTorqueNm: base }, "engine torque")}
+          />
+          <NumberField
+            label="first gear (and final drive, if inside)"
+            value={unit.ratio}
+            min={0.1}
+            max={50}
+            unit="to 1"
+            onCommit={(v) => v !== null && onChange({ ratio: v }, "ratio")}
+          />
+          <NumberField
+            label="shafts turn at"
+            value={unit.shaftRpm}
+            min={1}
+            max={20000}
+            unit="rpm"
+            onCommit={(v) => v !== null && onChange({ shaftRpm: v }, "shaft speed")}
+          />
+          <NumberField
+            label="cruise at"
+            value={unit.cruiseRpm}
+            min={1}
+            max={20000}
+            unit="rpm"
+            onCommit={(v) => v !== null && onChange({ cruiseRpm: v }, "cruise")}
+          />
+          <NumberField
+            label="louder at idle by at most"
+            value={unit.noiseLimitDb}
+            min={0}
+            max={60}
+            unit="dB"
+            onCommit={(v) => v !== null && onChange({ noiseLimitDb: v }, "noise limit")}
+          />
+        </div>
+        <h3 className="hd2">Shafts, front to rear, as they stand now</h3>
+        <Shafts unit={unit} onChange={onChange} />
+      </div>
+    </Modal>
+  );
+}
+
+/** Mass and centre from a scale under each of two points. */
+function TwoScales({ unit, onChange }: PieceProps) {
+  const [two, setTwo] = useState<{ front: number | null; rear: number | null; apart: number | null }>({
+    front: null,
+    rear: null,
+    apart: null,
+  });
+  const { front, rear, apart } = two;
+  const scale = (key: "front" | "rear") => (
+    <QuantityField
+      label={`${key} scale`}
+      kind="mass"
+      base={two[key]}
+      min={0}
+      max={5000}
+      onCommit={({ base }) => setTwo({ ...two, [key]: base })}
+    />
+  );
+  const take = (): void => {
+    if (front === null || rear === null || apart === null) return;
+    const forward = Math.max(...unit.mounts.map((m) => m.xMm));
+    onChange(
+      {
+        massKg: front + rear,
+        com: { ...unit.com, xMm: Math.round(forward - (rear / (front + rear)) * apart) },
+      },
+      "weighed on two points",
+    );
+  };
+  return (
+    <div className="fields">
+      {scale("front")}
+      {scale("rear")}
+      <QuantityField
+        label="scales apart"
+        kind="length"
+        base={apart}
+        min={1}
+        max={5000}
+        onCommit={({ base }) => setTwo({ ...two, apart: base })}
+      />
+      <Button disabled={front === null || rear === null || apart === null || front + rear <= 0} onClick={take}>
+        Take from the scales
+      </Button>
+    </div>
+  );
+}
+
+/** The line of shafts behind the gearbox, a row each. */
+function Shafts({ unit, onChange }: PieceProps) {
+  const shaft = (i: number, patch: Partial<RoomUnit["shafts"][number]>, what: string): void =>
+    onChange(
+      { shafts: unit.shafts.map((s, k) => (k === i ? { ...s, ...patch } : s)) },
+      `${unit.shafts[i].name}: ${what}`,
+    );
+  return (
+    <>
+      <table className="rowsedit">
+        <thead>
+          <tr>
+            <th>shaft</th>
+            <th>long</th>
+            <th>rises to the front</th>
+            <th>front to the left</th>
+            <th>
+              <span className="sr">take out</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {unit.shafts.map((s, i) => (
+            <tr key={i}>
+              <td>
+                <TextField
+                  label={`name of shaft ${i + 1}`}
+                  hideLabel
+                  value={s.name}
+                  required
+                  max={40}
+                  onCommit={(name) => shaft(i, { name }, `named ${name}`)}
+                />
+              </td>
+              <td>
+                <QuantityField
+                  label={`length of ${s.name}`}
+                  hideLabel
+                  kind="length"
+                  base={s.lengthMm}
+                  min={1}
+                  max={5000}
+                  hint="not needed"
+                  onCommit={({ base }) => shaft(i, { lengthMm: base }, "length")}
+                  onClear={() => shaft(i, { lengthMm: null }, "no length")}
+                />
+              </td>
+              <td>
+                <NumberField
+                  label={`${s.name} rises`}
+                  hideLabel
+                  value={s.sideDeg}
+                  min={-45}
+                  max={45}
+                  unit="°"
+                  digits={2}
+                  onCommit={(v) => v !== null && shaft(i, { sideDeg: v }, `rises ${v}°`)}
+                />
+              </td>
+              <td>
+                <NumberField
+                  label={`${s.name} in plan`}
+                  hideLabel
+                  value={s.planDeg}
+                  min={-45}
+                  max={45}
+                  unit="°"
+                  digits={2}
+                  onCommit={(v) => v !== null && shaft(i, { planDeg: v }, `in plan ${v}°`)}
+                />
+              </td>
+              <td>
+                <Button
+                  size="small"
+                  aria-label={`Take ${s.name} out`}
+                  onClick={() => onChange({ shafts: unit.shafts.filter((_, k) => k !== i) }, `${s.name} out`)}
+                >
+                  ×
+                </Button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {unit.shafts.length < 8 && (
+        <div>
+          <Button
+            size="small"
+            onClick={() =>
+              onChange(
+                {
+                  shafts: [
+                    ...unit.shafts,
+                    {
+                      name: `shaft ${unit.shafts.length + 1}`,
+                      lengthMm: null,
+                      sideDeg: unit.shafts.at(-1)?.sideDeg ?? 0,
+                      planDeg: 0,
+                      yokesDeg: 0,
+                    },
+                  ],
+                },
+                "one shaft more",
+              )
+            }
+          >
+            One shaft more
+          </Button>
+        </div>
+      )}
+    </>
+  );
+}

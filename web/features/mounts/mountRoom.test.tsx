@@ -1,0 +1,212 @@
+// @vitest-environment jsdom
+import { screen, within } from "@testing-library/react";
+import { describe, expect, it, vi } from "vitest";
+import type { JobView, RoomUnit } from "../../../contract";
+import { fakeEdit, jobView, PARENT, pick, plainText, record, show, typeInto } from "../../testing/show";
+import { Inspection } from "./Inspection";
+import { MountRoom } from "./MountRoom";
+import { changeOf, NO_ROOM, PRESETS } from "./room";
+import { SetDialog } from "./SetDialog";
+import { UnitDialog } from "./UnitDialog";
+
+const { unit } = PRESETS.northSouth;
+const height = (place: string, mm: number) =>
+  record("reading", {
+    jobId: PARENT,
+    quantity: "mountHeight",
+    place,
+    phase: "before",
+    values: [{ typed: `${mm} mm`, base: mm }],
+  });
+const firmTail = { id: "firm", name: "Firm rubber, tail", price: 92, changes: { tail: changeOf("firm") } };
+/** The worked example of the handbook: a tail mount that has come down by 12.7 mm, 1100 mm behind the front pair. */
+const collapsed = (job: Parameters<typeof jobView>[0] = {}): JobView =>
+  jobView({
+    vehicle: { powerUnit: unit, idleRpm: 750, cylinders: 4 },
+    reading: [height("left", 62), height("right", 62), height("tail", 42.3)],
+    ...job,
+  });
+const room = (view: JobView, units?: "metric" | "inch") => {
+  const edit = fakeEdit();
+  return { edit, ...show(<MountRoom view={view} edit={edit} tabs={null} />, { units }) };
+};
+const said = (): string => plainText(screen.getByRole("region", { name: "Answer" }));
+
+describe("the mount room", () => {
+  it("begins with a usual arrangement where nothing is known", async () => {
+    const view = jobView();
+    const { user, edit } = room(view);
+    expect(said()).toContain("How does the power unit sit?");
+    await user.click(screen.getByRole("button", { name: "East-west, on four with a torque strut" }));
+    expect(edit.update).toHaveBeenCalledWith(
+      "vehicle",
+      view.vehicle,
+      { powerUnit: PRESETS.eastWest.unit },
+      "Power unit: east-west, on four with a torque strut",
+    );
+  });
+
+  it("says what was lost, what it does to the joints and what a set brings, and fits it with its parts", async () => {
+    const view = collapsed({ job: { mountRoom: { ...NO_ROOM, sets: [firmTail] } } });
+    const { user, edit } = room(view);
+    // Tilt by hand: atan(12.7 / 1100) = 0.661 deg, as the handbook's sag example has it.
+    expect(said()).toMatch(/^Firm rubber, tail\. The tail has lost 12\.7 mm and tilts the unit by 0\.661°/);
+    // And the joint: 4 less 0.661, less 1.5 and atan(12.7 * 1250 / 1100 / 1300) = 0.636 of the prop shaft, is 1.20.
+    expect(said()).toMatch(/Joint 1 stands at 2\.5°; new height brings back 1\.2°\. The shifter moves [\d.]+ mm/);
+    const gauges = within(screen.getByRole("list", { name: "Before and after" })).getAllByRole("listitem");
+    expect(gauges.map(plainText)[0]).toMatch(/^Height lost, tail warn at 5\.0.*12\.7to0\.0mm$/);
+    await user.click(screen.getByRole("button", { name: "Fit this set" }));
+    const [label, operations] = edit.all.mock.calls[0];
+    expect(label).toBe("Fit Firm rubber, tail");
+    expect(operations[0].data.mountRoom).toMatchObject({
+      chosen: "firm",
+      expect: { jointDeg: [expect.any(Number), expect.any(Number)] },
+    });
+    expect(operations[0].data.mountRoom.expect.inclinationDeg).toBeCloseTo(4 - 0.66147643, 6);
+    expect(operations[1]).toMatchObject({ resource: "part", data: { name: "Mount tail, firm rubber", price: 92 } });
+    expect(operations).toHaveLength(2);
+  });
+
+  it("is drawn and said in inches in a shop that works in inches", () => {
+    room(collapsed({ job: { mountRoom: { ...NO_ROOM, sets: [firmTail] } } }), "inch");
+    // 12.7 mm is half an inch exactly, 5 mm 0.197 in: NIST SP 811.
+    expect(said()).toContain("The tail has lost 0.500 in");
+    const gauge = plainText(within(screen.getByRole("list", { name: "Before and after" })).getAllByRole("listitem")[0]);
+    expect(gauge).toMatch(/warn at 0\.197.*0\.500to0\.000in/);
+    const chart = screen.getByRole("img", { name: /^Precision against noise/ });
+    expect(chart.getAttribute("aria-label")?.replace(/[\u202f\u00a0]/g, " ")).toMatch(
+      /Firm rubber, tail, 0\.\d{3} in, −0\.\d dB/,
+    );
+    const ticks = [...chart.querySelectorAll("text.tick")].map(plainText).filter((t) => /^0\.\d/.test(t ?? ""));
+    expect(ticks.length).toBeGreaterThan(1);
+    expect(Number(ticks.at(-1))).toBeLessThan(1);
+  });
+
+  it("makes a first set of what sagged, and of the tail where nothing did", async () => {
+    const { user, edit } = room(collapsed());
+    expect(said()).toContain("As it stands.");
+    await user.click(screen.getByRole("button", { name: "Add a set" }));
+    const [, , patch, what] = edit.update.mock.calls[0];
+    expect(what).toBe("Set of mounts");
+    expect(patch.mountRoom.sets[0]).toMatchObject({ name: "Firm rubber, tail", changes: { tail: { factor: 1.4 } } });
+  });
+
+  it("says of a unit that is not held which motion nothing holds", () => {
+    const loose: RoomUnit = {
+      ...unit,
+      mounts: unit.mounts.map((m) => (m.name === "tail" ? { ...m, kxNPerMm: 0, kyNPerMm: 0, kzNPerMm: 0 } : m)),
+    };
+    room(jobView({ vehicle: { powerUnit: loose } }));
+    expect(said()).toMatch(/^The unit is not held: /);
+  });
+
+  it("shows the ways it shakes and the idle as tables", async () => {
+    const { user } = room(collapsed({ job: { mountRoom: { ...NO_ROOM, sets: [firmTail] } } }));
+    await user.click(screen.getByRole("tab", { name: "Modes" }));
+    expect(screen.getByRole("img", { name: /^Mode 1: .* at [\d.]+ Hz/ })).toBeTruthy();
+    expect(screen.getAllByRole("row")).toHaveLength(7);
+    await user.click(screen.getByRole("button", { name: "rolls" }));
+    expect(screen.getByRole("img", { name: /^Mode \d: rolls at/ })).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Working" }));
+    expect(plainText(await screen.findByRole("dialog"))).toContain("tilt 0.6615°; gearbox 4.00° now, 3.34° level");
+  });
+});
+
+describe("what is the same for every set", () => {
+  const open = () => {
+    const onChange = vi.fn();
+    return { onChange, ...show(<UnitDialog unit={unit} onChange={onChange} onClose={() => undefined} />) };
+  };
+
+  it("takes mass and centre from two scales, in whatever unit they read", async () => {
+    const { user, onChange } = open();
+    const take = screen.getByRole("button", { name: "Take from the scales" }) as HTMLButtonElement;
+    expect(take.disabled).toBe(true);
+    await typeInto(user, screen.getByLabelText("front scale"), "150 kg");
+    await typeInto(user, screen.getByLabelText("rear scale"), "50 kg");
+    await typeInto(user, screen.getByLabelText("scales apart"), "40 in");
+    await user.click(take);
+    // Levers about the front scale: 50 / 200 of 1016 mm behind it.
+    expect(onChange).toHaveBeenLastCalledWith(
+      { massKg: 200, com: { ...unit.com, xMm: -254 } },
+      "weighed on two points",
+    );
+  });
+
+  it("keeps a line of shafts: one more, one less, angles within their range", async () => {
+    const { user, onChange } = open();
+    await typeInto(user, screen.getByLabelText("prop shaft rises"), "60");
+    expect(plainText(screen.getByRole("alert"))).toBe("accepted: −45 to 45 °");
+    expect(onChange).not.toHaveBeenCalled();
+    await typeInto(user, screen.getByLabelText("prop shaft rises"), "2.25");
+    expect(onChange.mock.lastCall?.[0].shafts[1]).toMatchObject({ name: "prop shaft", sideDeg: 2.25 });
+    await user.click(screen.getByRole("button", { name: "One shaft more" }));
+    expect(onChange.mock.lastCall?.[0].shafts[3]).toMatchObject({ name: "shaft 4", sideDeg: 3.5 });
+    await user.click(screen.getByRole("button", { name: "Take axle out" }));
+    expect(onChange.mock.lastCall?.[0].shafts).toHaveLength(2);
+  });
+
+  it("takes torque as it is read", async () => {
+    const { user, onChange } = open();
+    await typeInto(user, screen.getByLabelText("engine torque"), "100 lb ft");
+    // 1 lbf ft = 1.3558179483314 N m: NIST SP 811.
+    expect(onChange.mock.lastCall?.[0].engineTorqueNm).toBeCloseTo(135.58179, 4);
+    await pick(user, "crankshaft lies", "across");
+    expect(onChange).toHaveBeenLastCalledWith({ crankAxis: "y" }, "crank axis");
+  });
+});
+
+describe("a set of mounts", () => {
+  it("says what each material will be noticed by, and leaves out what stays", async () => {
+    const onChange = vi.fn();
+    const onRemove = vi.fn();
+    const { user } = show(
+      <SetDialog
+        unit={unit}
+        set={firmTail}
+        currency="crowns"
+        onChange={onChange}
+        onRemove={onRemove}
+        onClose={() => undefined}
+      />,
+    );
+    expect(plainText(screen.getByRole("dialog"))).toContain("firm rubber: A little more at idle, less wind-up.");
+    await pick(user, "left", "urethane");
+    expect(onChange.mock.lastCall?.[0].changes).toEqual({ tail: changeOf("firm"), left: changeOf("urethane") });
+    await pick(user, "tail", "stays as it is");
+    expect(onChange).toHaveBeenLastCalledWith({ ...firmTail, changes: {} }, "tail: stays as it is");
+    await user.click(screen.getByRole("button", { name: "Take this set away" }));
+    expect(onRemove).toHaveBeenCalledTimes(1);
+  });
+});
+
+describe("looking at the mounts", () => {
+  it("answers the question of Ask that a sign on this mount speaks of, and none where there is none", async () => {
+    const onSign = vi.fn();
+    const onLook = vi.fn();
+    const { user } = show(
+      <Inspection
+        view={collapsed()}
+        unit={unit}
+        room={NO_ROOM}
+        onSign={onSign}
+        onLook={onLook}
+        onClose={() => undefined}
+      />,
+    );
+    const chip = (mount: string, words: string) =>
+      within(screen.getByRole("region", { name: `Look at ${mount}` })).getByRole("button", {
+        name: new RegExp(`^${words}`),
+      });
+    await user.click(chip("tail", "Rubber leaves metal"));
+    expect(onSign.mock.lastCall?.slice(1, 4)).toEqual(["separates", "present", "liftSeparates"]);
+    await user.click(chip("left", "Collapsed"));
+    expect(onSign.mock.lastCall?.slice(1, 4)).toEqual(["collapsed", "present", "lowLeft"]);
+    await user.click(chip("right", "Witness mark"));
+    expect(onSign.mock.lastCall?.slice(1, 4)).toEqual(["witness", "present", null]);
+    await typeInto(user, screen.getByLabelText("or on the day"), "next spring");
+    expect(plainText(screen.getByRole("alert"))).toBe("a day like 2027-03-01");
+    await typeInto(user, screen.getByLabelText("or on the day"), "2027-04-01");
+    expect(onLook).toHaveBeenLastCalledWith({ km: null, date: "2027-04-01" });
+  });
+});
