@@ -142,7 +142,7 @@ export async function pick(user: UserEvent, label: string, option: string): Prom
   await user.click(screen.getByRole("combobox", { name: label }));
   const options = await waitFor(() => {
     const found = [...document.querySelectorAll<HTMLElement>(".ant-select-item-option")].filter(
-      (o) => o.getAttribute("title") === option || o.textContent === option,
+      (o) => o.getAttribute("title") === option || plainText(o) === option,
     );
     if (!found.length) throw new Error(`no "${option}" among the options of ${label}`);
     return found;
