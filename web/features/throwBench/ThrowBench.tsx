@@ -1,31 +1,32 @@
 import { Button, Modal } from "antd";
 import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { flushSync } from "react-dom";
-import { isRefusal } from "../../../contract";
-import type { CompareLimits, Gearbox, Obstacle, Point } from "../../../core";
-import { useKeys } from "../../app/keys";
+import type { CompareLimits, Gearbox, Point } from "../../../core";
 import { useUnits } from "../../format/units";
 import { gearShort } from "../../format/words";
 import { Answer } from "../../ui/Answer";
-import { SlotSwitch } from "../../ui/slots";
-import { DEFAULT_LIMITS, pointsOf, solveBench, withPoint, type BenchSetup, type PointName } from "./bench";
+import { DEFAULT_LIMITS, withPoint, type BenchSetup, type PointName } from "./bench";
 import { GearPad, seatsOf } from "./GearPad";
 import type { LeversFile } from "./files";
 import { LateLedger, type Taped } from "./Ledger";
 import { LeverFiles } from "./LeverFiles";
+import { LeverList } from "./LeverList";
 import { MeasureGuide } from "./MeasureGuide";
-import { gripsOf, movedObstacle, nearOf, withGrip, type Surroundings } from "./near";
+import { nearOf, type Surroundings } from "./near";
 import { NearList } from "./NearList";
 import { NearStrip } from "./NearStrip";
-import { atNotch, notchAnswer, NotchStrip } from "./NotchStrip";
-import { gearTravel } from "./pose";
+import { NotchStrip } from "./NotchStrip";
+import { byTravel, gearTravel, pairOf } from "./pose";
 import { PointStrip, type SetupPatch } from "./PointStrip";
 import { Pieces } from "./Pieces";
 import { benchSentence } from "./sentence";
 import { RearView } from "./RearView";
 import { SideView } from "./SideView";
 import { TapedDialog } from "./TapedDialog";
+import { useBench } from "./useBench";
+import { useBenchKeys } from "./useBenchKeys";
 import { useGlide } from "./useGlide";
+import { useNearDrag } from "./useNearDrag";
 import { Working } from "./Working";
 import "./bench.css";
 
@@ -64,78 +65,26 @@ const NO_TAPE = (): null => null;
 export function ThrowBench(props: ThrowBenchProps) {
   const { gearbox, chosenId, pair, limits = DEFAULT_LIMITS, onPatch } = props;
   const units = useUnits();
-  const [picked, setPicked] = useState<string | null>(null);
   const [point, setPoint] = useState<PointName | null>("pin");
   const [gear, setGear] = useState<string | null>(null);
   const [working, setWorking] = useState(false);
   const [nearChosen, setNearChosen] = useState<string | null>(null);
   const [nearGrip, setNearGrip] = useState<string | null>(null);
-  const [nearDraft, setNearDraft] = useState<Surroundings | null>(null);
   const [sweep, setSweep] = useState(false);
   const [behind, setBehind] = useState(false);
   const [taping, setTaping] = useState(false);
   const [guide, setGuide] = useState(false);
-  const [draft, setDraft] = useState<{ id: string; lever: BenchSetup["lever"]; held: string | null } | null>(null);
 
-  const [shownNotch, setShownNotch] = useState<number | null>(null);
-  const kept =
-    props.setups.find((s) => s.id === picked) ??
-    props.setups.find((s) => s.id === chosenId) ??
-    props.setups[1] ??
-    props.setups[0];
-  const keptOld = props.setups[0];
-  const notched = useMemo(
-    () => (kept.id !== keptOld.id && kept.notches ? notchAnswer(gearbox, kept, keptOld, props.near) : null),
-    [gearbox, kept, keptOld, props.near],
-  );
-  const notches = notched && !isRefusal(notched) ? notched : null;
-  const notch = notches?.notches.find((n) => n.notch === (shownNotch ?? notches.best)) ?? null;
-  // An adjustable lever is drawn and reckoned at the notch that is looked at.
-  const atShown = useMemo(() => (notch && notch.notchMm !== 0 ? atNotch(kept, notch.notchMm) : null), [kept, notch]);
-  const setups = useMemo(
-    () =>
-      props.setups.map((s) => {
-        const own = s.id === kept.id && atShown ? { ...s, ...atShown } : s;
-        return draft?.id === s.id ? { ...own, lever: draft.lever } : own;
-      }),
-    [props.setups, kept.id, atShown, draft],
-  );
-  const old = setups[0];
-  const selected = setups.find((s) => s.id === kept.id) ?? setups[0];
-  const result = useMemo(
-    () => solveBench(gearbox, setups, limits, selected.id),
-    [gearbox, setups, limits, selected.id],
-  );
-  const lever = result.levers.get(selected.id);
+  const reckoned = useBench({ gearbox, kept: props.setups, chosenId, limits, near: props.near });
+  const { setups, kept, selected, result, lever, candidate, compared, notched, notch, atShown } = reckoned;
+  const { draft, setDraft, picked, setPicked, setShownNotch } = reckoned;
+  const [old] = setups;
   const oldLever = result.levers.get(old.id);
-  const candidate = selected.id === old.id ? null : selected;
-  const compared = candidate ? result.compared?.find((c) => c.name === candidate.id) : undefined;
   const trouble = result.refused.get(selected.id);
-  const near = nearDraft ?? props.near;
+  const { near, moveNear, moveHand } = useNearDrag(props.near, props.onNear);
   const clearance = useMemo(() => nearOf(gearbox, selected, near), [gearbox, selected, near]);
   const oldClearance = useMemo(() => nearOf(gearbox, old, near), [gearbox, old, near]);
   const { onNear, onImport, extra, currency } = props;
-  const moveNear = useCallback(
-    (obstacle: Obstacle, done: boolean) => {
-      const next = { ...near, obstacles: near.obstacles.map((o) => (o.name === obstacle.name ? obstacle : o)) };
-      if (!done) flushSync(() => setNearDraft(next));
-      else {
-        setNearDraft(null);
-        onNear(next, `${obstacle.name} moved`);
-      }
-    },
-    [near, onNear],
-  );
-  const moveHand = useCallback(
-    (hand: Point, done: boolean) => {
-      if (!done) flushSync(() => setNearDraft({ ...near, hand }));
-      else {
-        setNearDraft(null);
-        onNear({ ...near, hand }, "The driver’s hand moved");
-      }
-    },
-    [near, onNear],
-  );
   const chooseNear = useCallback((name: string | null) => {
     setNearChosen(name);
     setNearGrip(null);
@@ -166,7 +115,7 @@ export function ThrowBench(props: ThrowBenchProps) {
       if (onFitNotch) onFitNotch(kept, patch, words);
       else patchStored(patch, `${kept.name}: ${words}`);
     },
-    [onFitNotch, kept, patchStored],
+    [onFitNotch, kept, patchStored, setShownNotch],
   );
   // Keys depend on what is kept, not on the step of a drag.
   const acts = useMemo(
@@ -193,7 +142,7 @@ export function ThrowBench(props: ThrowBenchProps) {
         Add a lever to compare
       </Button>
     ),
-    [onAdd],
+    [onAdd, setPicked],
   );
 
   const present = gearbox.gears.find((g) => g.gear === gear) ?? null;
@@ -222,42 +171,24 @@ export function ThrowBench(props: ThrowBenchProps) {
       setDraft(null);
       onPatch(selected.id, { lever: next, notches: selected.notches }, `${selected.name}: ${name} moved`);
     },
-    [selected, onPatch],
+    [selected, onPatch, setDraft],
   );
 
   // A draft of another lever has nothing left to say once the choice moves on.
-  useEffect(() => setDraft(null), [picked]);
+  useEffect(() => setDraft(null), [picked, setDraft]);
 
-  const keys = useMemo(() => {
-    const named = Object.fromEntries(
-      gearbox.gears.slice(0, 12).map((g) => [g.gear.toLowerCase().slice(0, 1), () => putInGear(g.gear)]),
-    );
-    const nudge = (dx: number, dz: number, step: number) => (): void => {
-      const shifted = (at: Point): Point => ({ xMm: round(at.xMm + dx * step), zMm: round(at.zMm + dz * step) });
-      if (nearGrip === "hand" && near.hand) return moveHand(shifted(near.hand), true);
-      const obstacle = near.obstacles.find((o) => o.name === nearChosen);
-      if (obstacle) {
-        const grip = gripsOf(obstacle).find((g) => g.key === nearGrip);
-        const by = { xMm: dx * step, zMm: dz * step };
-        return moveNear(grip ? withGrip(obstacle, grip.key, shifted(grip.at)) : movedObstacle(obstacle, by), true);
-      }
-      const own = pointsOf(selected.lever).find((p) => p.name === point);
-      if (own) move(own.name, { xMm: round(own.at.xMm + dx * step), zMm: round(own.at.zMm + dz * step) }, true);
-    };
-    return {
-      ...named,
-      "0": () => putInGear(null),
-      ArrowUp: nudge(0, 1, 1),
-      ArrowDown: nudge(0, -1, 1),
-      ArrowLeft: nudge(-1, 0, 1),
-      ArrowRight: nudge(1, 0, 1),
-      "Shift+ArrowUp": nudge(0, 1, 0.1),
-      "Shift+ArrowDown": nudge(0, -1, 0.1),
-      "Shift+ArrowLeft": nudge(-1, 0, 0.1),
-      "Shift+ArrowRight": nudge(1, 0, 0.1),
-    };
-  }, [gearbox, move, moveHand, moveNear, near, nearChosen, nearGrip, point, putInGear, selected]);
-  useKeys(keys);
+  useBenchKeys({
+    gearbox,
+    near,
+    nearChosen,
+    nearGrip,
+    point,
+    lever: selected.lever,
+    move,
+    moveHand,
+    moveNear,
+    putInGear,
+  });
 
   const pieces = benchSentence({
     name: notch && atShown ? `notch ${notch.notch} of the ${lowerFirst(selected.name)}` : selected.name,
@@ -270,42 +201,28 @@ export function ThrowBench(props: ThrowBenchProps) {
     least: clearance?.least ?? null,
   });
   const chosenObstacle = near.obstacles.find((o) => o.name === nearChosen);
+  const pickLever = useCallback(
+    (id: string) => {
+      setPicked(id);
+      setShownNotch(null);
+    },
+    [setPicked, setShownNotch],
+  );
   // What a drag does not change is not built again for it; figures beside the drawing follow a breath later.
   const list = useMemo(
     () => (
-      <ul className="setups">
-        {setups.map((s) => {
-          const t = result.levers.get(s.id)?.throws.find((x) => x.from === shownPair.from && x.to === shownPair.to);
-          const note = s === old ? "reference" : s.id === chosenId ? "chosen" : priceText(s, currency);
-          return (
-            <li key={s.id} className={s.id === selected.id ? "cur" : undefined}>
-              <button
-                type="button"
-                className="pick"
-                aria-pressed={s.id === selected.id}
-                onClick={() => {
-                  setPicked(s.id);
-                  setShownNotch(null);
-                }}
-              >
-                <LineSample kind={s === old ? "old" : s.id === selected.id ? "cand" : "other"} />
-                <b>{s.name}</b>
-                <small>
-                  {note}
-                  <span className="n">{t?.throwMm == null ? "none" : units.bare(t.throwMm, "length")}</span>
-                </small>
-              </button>
-              <SlotSwitch
-                on={s.shown}
-                label={`Show ${s.name}`}
-                onChange={(shown) => onPatch(s.id, { shown }, `${shown ? "Show" : "Hide"} ${s.name}`)}
-              />
-            </li>
-          );
-        })}
-      </ul>
+      <LeverList
+        setups={setups}
+        levers={result.levers}
+        pair={{ from: shownPair.from, to: shownPair.to }}
+        shownId={selected.id}
+        chosenId={chosenId}
+        currency={currency}
+        onPick={pickLever}
+        onPatch={onPatch}
+      />
     ),
-    [setups, result, shownPair.from, shownPair.to, old, chosenId, selected.id, units, onPatch, currency],
+    [setups, result, shownPair.from, shownPair.to, chosenId, selected.id, onPatch, currency, pickLever],
   );
   const addBlock = useMemo(
     () => (
@@ -363,11 +280,6 @@ export function ThrowBench(props: ThrowBenchProps) {
       ),
     [lateNear, lateObstacle, lateClearance, onNear, chooseNear],
   );
-  const sign = (name: string): number => {
-    const g = gearbox.gears.find((x) => x.gear === name);
-    return g?.travelMm ?? g?.travelDeg ?? 0;
-  };
-
   return (
     <>
       <Answer acts={<>{acts}</>}>
@@ -479,11 +391,7 @@ export function ThrowBench(props: ThrowBenchProps) {
         <TapedDialog
           lever={old.lever}
           pair={pair}
-          gears={
-            sign(pair.from) >= sign(pair.to)
-              ? { positive: pair.from, negative: pair.to }
-              : { positive: pair.to, negative: pair.from }
-          }
+          gears={byTravel(gearbox, pair)}
           tapedMm={props.taped?.(pair.from, pair.to)?.meanMm ?? null}
           tapeUmm={props.taped?.(pair.from, pair.to)?.expandedMm ?? null}
           onUse={(travel) => {
@@ -503,32 +411,3 @@ export function ThrowBench(props: ThrowBenchProps) {
 }
 
 const lowerFirst = (name: string): string => name.charAt(0).toLowerCase() + name.slice(1);
-
-const round = (v: number): number => Math.round(v * 1000) / 1000;
-
-const priceText = (s: BenchSetup, currency: string): string =>
-  s.price === null ? s.source || "candidate" : `${s.price} ${currency}`;
-
-/** The pair across the gate a gear stands in; the usual pair where it has no opposite. */
-function pairOf(gearbox: Gearbox, gear: string, usual: { from: string; to: string }): { from: string; to: string } {
-  const travel = (g: Gearbox["gears"][number]): number => g.travelMm ?? g.travelDeg ?? 0;
-  const own = gearbox.gears.find((g) => g.gear === gear);
-  const other = own && gearbox.gears.find((g) => g.column === own.column && travel(g) * travel(own) < 0);
-  if (!own || !other) return usual;
-  const order = gearbox.gears.indexOf(own) < gearbox.gears.indexOf(other) ? [own, other] : [other, own];
-  return { from: order[0].gear, to: order[1].gear };
-}
-
-function LineSample({ kind }: { kind: "old" | "cand" | "other" }) {
-  const stroke = { old: "var(--ochre)", cand: "var(--teal)", other: "var(--edge)" }[kind];
-  return (
-    <svg width="26" height="16" viewBox="0 0 26 16" aria-hidden="true">
-      <path
-        d="M0 8h26"
-        stroke={stroke}
-        strokeWidth={kind === "other" ? 1.2 : 2.4}
-        strokeDasharray={kind === "old" ? "7 2.5" : undefined}
-      />
-    </svg>
-  );
-}

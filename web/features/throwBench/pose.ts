@@ -1,4 +1,13 @@
-import { driveSolver, toRad, travelOf, turned, type Gear, type LeverGeometry, type Point } from "../../../core";
+import {
+  driveSolver,
+  toRad,
+  travelOf,
+  turned,
+  type Gear,
+  type Gearbox,
+  type LeverGeometry,
+  type Point,
+} from "../../../core";
 
 /** A lever drawn at one selector travel: every point in its own frame, mm. */
 export interface Pose {
@@ -85,3 +94,23 @@ export const isArm = (lever: LeverGeometry): boolean => lever.drive.kind === "ar
 /** Travel of a gear as the drive wants it; neutral is 0. */
 export const gearTravel = (lever: LeverGeometry, gear: Gear | null): number =>
   gear ? travelOf(gear, isArm(lever)) : 0;
+
+type Pair = { from: string; to: string };
+
+/** How far a gear lies from neutral, in the drive's own measure. */
+const signed = (gear: Gear | undefined): number => gear?.travelMm ?? gear?.travelDeg ?? 0;
+
+/** The pair across the gate a gear stands in; the usual pair where it has no opposite. */
+export function pairOf(gearbox: Gearbox, gear: string, usual: Pair): Pair {
+  const own = gearbox.gears.find((g) => g.gear === gear);
+  const other = own && gearbox.gears.find((g) => g.column === own.column && signed(g) * signed(own) < 0);
+  if (!own || !other) return usual;
+  const order = gearbox.gears.indexOf(own) < gearbox.gears.indexOf(other) ? [own, other] : [other, own];
+  return { from: order[0].gear, to: order[1].gear };
+}
+
+/** Of two gears the one on the positive side of neutral, and the other. */
+export function byTravel(gearbox: Gearbox, { from, to }: Pair): { positive: string; negative: string } {
+  const travel = (name: string): number => signed(gearbox.gears.find((g) => g.gear === name));
+  return travel(from) >= travel(to) ? { positive: from, negative: to } : { positive: to, negative: from };
+}
