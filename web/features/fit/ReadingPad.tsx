@@ -75,7 +75,7 @@ export function ReadingPad({
           near={step.torqueNm}
           onTake={({ base }) => setText(unit === "N m" ? base.toFixed(1) : (base / NM_PER_LBFT).toFixed(1))}
         />
-        <Gauge limits={limits} value={nm} bare={(v) => units.bare(v, "torque")} />
+        <Gauge limits={limits} value={nm} />
         <p className={nm === null ? "lb verdict" : inside ? "verdict mos" : "verdict brk"} role="status">
           {read && !read.ok ? (
             read.message
@@ -125,21 +125,18 @@ export function ReadingPad({
   );
 }
 
-/** The engraved scale with the band that is accepted and a pointer at the reading. */
-function Gauge({
-  limits,
-  value,
-  bare,
-}: {
-  limits: { minNm: number; maxNm: number };
-  value: number | null;
-  bare: (nm: number) => string;
-}) {
-  const middle = (limits.minNm + limits.maxNm) / 2;
-  const reach = Math.max((limits.maxNm - limits.minNm) * 1.6, middle * 0.15);
+/** The engraved scale with the band that is accepted, N m, and a pointer at the reading. */
+function Gauge({ limits, value: nm }: { limits: { minNm: number; maxNm: number }; value: number | null }) {
+  const units = useUnits();
+  const bare = (v: number): string => units.bare(v, "torque");
+  // Engraved in the shop's own unit: round figures there are not round in the other.
+  const [min, max] = [units.value(limits.minNm, "torque"), units.value(limits.maxNm, "torque")];
+  const value = nm === null ? null : units.value(nm, "torque");
+  const middle = (min + max) / 2;
+  const reach = Math.max((max - min) * 1.6, middle * 0.15);
   const from = Math.max(0, middle - reach);
   const to = middle + reach;
-  const x = (nm: number): number => 8 + ((Math.min(to, Math.max(from, nm)) - from) / (to - from)) * 344;
+  const x = (v: number): number => 8 + ((Math.min(to, Math.max(from, v)) - from) / (to - from)) * 344;
   const step = [0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100].find((s) => (to - from) / s <= 24) ?? 200;
   const ticks: number[] = [];
   for (let v = Math.ceil(from / step) * step; v <= to; v += step) ticks.push(v);
@@ -158,21 +155,13 @@ function Gauge({
         {formatNumber(from, from < 10 ? 1 : 0)}
       </text>
       <text x="352" y="57" textAnchor="end" className="n gt">
-        {formatNumber(to, to < 10 ? 1 : 0)} N m
+        {formatNumber(to, to < 10 ? 1 : 0)} {units.label("torque")}
       </text>
-      <rect
-        x={x(limits.minNm)}
-        y="22"
-        width={x(limits.maxNm) - x(limits.minNm)}
-        height="16"
-        fill="none"
-        stroke="var(--moss)"
-        strokeWidth="1.6"
-      />
-      <text x={x(limits.minNm) - 5} y="35" textAnchor="end" className="n gt mosf">
+      <rect x={x(min)} y="22" width={x(max) - x(min)} height="16" fill="none" stroke="var(--moss)" strokeWidth="1.6" />
+      <text x={x(min) - 5} y="35" textAnchor="end" className="n gt mosf">
         {bare(limits.minNm)}
       </text>
-      <text x={x(limits.maxNm) + 5} y="35" className="n gt mosf">
+      <text x={x(max) + 5} y="35" className="n gt mosf">
         {bare(limits.maxNm)}
       </text>
       {value !== null && (

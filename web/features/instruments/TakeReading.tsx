@@ -80,6 +80,8 @@ function Listening({
   if (data && !instrument) return <p>No instrument here measures this. Type the reading by hand.</p>;
   if (!instrument) return null;
   const value = reading ? (instrument.kind === "torqueWrench" ? reading.peak : reading.value) : null;
+  // Instruments send metric values; a shop that works in inches sees its own unit first.
+  const own = measures === "angle" || units.system === "metric";
   const digits = Math.max(0, Math.ceil(-Math.log10(instrument.resolution)));
   return (
     <div className="listening">
@@ -94,9 +96,15 @@ function Listening({
         <p className="lb">{instrument.name}</p>
       )}
       <p className={reading?.steady ? "live steady" : "live"} aria-hidden={state !== "sending"}>
-        <span className="n">{value === null ? "…" : formatNumber(value, digits)}</span>{" "}
-        <span className="u">{SHOWN_UNIT[measures]}</span>
-        {value !== null && measures !== "angle" && <span className="n also">{units.other(value, measures)}</span>}
+        <span className="n">
+          {value === null ? "…" : own ? formatNumber(value, digits) : units.bare(value, measures)}
+        </span>{" "}
+        <span className="u">{own ? SHOWN_UNIT[measures] : units.label(measures)}</span>
+        {value !== null && measures !== "angle" && (
+          <span className="n also">
+            {own ? units.other(value, measures) : `${formatNumber(value, digits)}\u00a0${SHOWN_UNIT[measures]}`}
+          </span>
+        )}
       </p>
       <p role="status" className={state === "stopped" ? "och" : "lb"}>
         {state === "stopped"

@@ -41,8 +41,8 @@ beforeEach(() => {
   });
 });
 
-const open = async (measures: "length" | "torque" | "angle", onTake = vi.fn()) => {
-  const shown = show(<TakeReading measures={measures} what="Knob height" near={312} onTake={onTake} />);
+const open = async (measures: "length" | "torque" | "angle", onTake = vi.fn(), units: "metric" | "inch" = "metric") => {
+  const shown = show(<TakeReading measures={measures} what="Knob height" near={312} onTake={onTake} />, { units });
   await shown.user.click(screen.getByRole("button", { name: "Read Knob height from an instrument" }));
   await screen.findByRole("dialog");
   return { ...shown, onTake };
@@ -89,5 +89,13 @@ describe("a reading from an instrument", () => {
   it("of a kind nothing here measures is to be typed", async () => {
     await open("angle");
     expect(await screen.findByText("No instrument here measures this. Type the reading by hand.")).toBeTruthy();
+  });
+
+  it("shows the shop's own unit first and what the instrument sends beside it", async () => {
+    await open("length", vi.fn(), "inch");
+    await screen.findByText("Waiting for the first reading.");
+    FakeEvents.last.send(317.5, true);
+    // 317.5 mm is 12 1/2 in exactly: NIST SP 811.
+    expect(plainText(document.querySelector(".live"))).toBe("12.500 in317.50 mm");
   });
 });

@@ -35,7 +35,7 @@ describe("parts", () => {
     await typeInto(user, screen.getByLabelText("price each"), "44");
     expect(edit.update).toHaveBeenLastCalledWith("part", p, { price: 44 }, "Tail mount: price");
     await typeInto(user, screen.getByLabelText("how many"), "-2");
-    expect(plainText(screen.getByRole("alert"))).toContain("accepted: 0 to 100000");
+    expect(plainText(screen.getByRole("alert"))).toContain("accepted: 0 to 100 000");
     await pick(user, "State of Tail mount", "ordered");
     expect(edit.update).toHaveBeenLastCalledWith("part", p, { state: "ordered" }, "Tail mount: ordered");
     await user.click(screen.getByRole("switch", { name: /carried over/ }));

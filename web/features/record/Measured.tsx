@@ -1,0 +1,73 @@
+import { quantityKinds, type JobView } from "../../../contract";
+import { formatInchFraction, formatQuantity, type QuantityKind } from "../../../core";
+import { METHOD_NAMES } from "../../format/words";
+import { useUnits } from "../../format/units";
+import { measurandsOf } from "../gauge/GaugeStage";
+import { comparisonOf, findReading, measurandKey, resultOf } from "../gauge/readings";
+import { measurandName } from "../gauge/ReadingCard";
+
+/** Both units, and a tape's fraction where it was read in inches. */
+function useBoth() {
+  const units = useUnits();
+  return (mm: number, typed?: string, kind: QuantityKind = "length"): string => {
+    if (kind !== "length") return `${units.show(mm, kind)} (${units.other(mm, kind)})`;
+    const inch = /in|"/.test(typed ?? "") ? formatInchFraction(mm) : formatQuantity(mm, "length", "in", { digits: 2 });
+    const metric = formatQuantity(mm, "length", "mm");
+    return units.system === "inch" ? `${inch} (${metric})` : `${metric} (${inch})`;
+  };
+}
+
+/** Readings before and after, with what the tape allows to be said of the difference. */
+export function Measured({ view }: { view: JobView }) {
+  const both = useBoth();
+  const units = useUnits();
+  const rows = measurandsOf(view).filter(
+    (m) => findReading(view.reading, m, "before") ?? findReading(view.reading, m, "after"),
+  );
+  if (!rows.length) return null;
+  return (
+    <section>
+      <h2 className="hd2">What was measured</h2>
+      <table className="ledger">
+        <thead>
+          <tr>
+            <th>what</th>
+            <th>before</th>
+            <th>after</th>
+            <th>difference</th>
+            <th className="txt" style={{ paddingLeft: 10 }}>
+              taken with
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((m) => {
+            const [b, a] = [findReading(view.reading, m, "before"), findReading(view.reading, m, "after")];
+            const change = b && a ? comparisonOf(b, a).change : null;
+            const any = b ?? a;
+            return (
+              <tr key={measurandKey(m)}>
+                <td>{m.quantity === "throw" ? `throw, ${measurandName(m)}` : measurandName(m).toLowerCase()}</td>
+                <td className="n">
+                  {b ? both(resultOf(b).mean, b.values[0].typed, quantityKinds[m.quantity]) : "not taken"}
+                </td>
+                <td className="n">
+                  {a ? both(resultOf(a).mean, a.values[0].typed, quantityKinds[m.quantity]) : "not taken"}
+                </td>
+                <td className="n">
+                  {change &&
+                    (change.verdict === "shown"
+                      ? `${units.signed(-change.difference, quantityKinds[m.quantity])} ±${units.show(change.expanded, quantityKinds[m.quantity])}`
+                      : "not shown")}
+                </td>
+                <td className="txt" style={{ paddingLeft: 10 }}>
+                  {any && `${METHOD_NAMES[any.method]}${any.resolution ? `, to ${any.resolution.typed}` : ""}`}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </section>
+  );
+}
