@@ -15,6 +15,9 @@ export const inch = (text: string, inches: number): TypedValue => ({ typed: text
 const oneMm: TypedValue = { typed: "1 mm", base: 1 };
 export const sixteenth = inch("1/16 in", 1 / 16);
 
+/** The pair of gears a throw is taped between. */
+export const at34 = { fromGear: "3", toGear: "4" };
+
 /** A job with its children, written as one change. */
 export class JobTale {
   readonly id: string;

@@ -1,4 +1,7 @@
 import { z } from "zod";
+import { whole } from "../fields";
+import { ACCEPTS } from "../refusal";
+import { line, moment, ulid } from "./fields";
 
 /** Largest picture taken in, bytes. */
 export const PHOTO_BYTES = 25 * 1024 * 1024;
@@ -16,3 +19,19 @@ export const photoAnswer = z.object({
   placeRemoved: z.boolean(),
 });
 export type PhotoAnswer = z.infer<typeof photoAnswer>;
+
+const HASH = /^[0-9a-f]{64}$/;
+
+/** A picture of a job; the file itself is kept beside the database under its hash. */
+export const photo = z.strictObject({
+  jobId: ulid,
+  readingId: ulid.nullable().default(null),
+  file: z.string({ error: () => `${ACCEPTS}the hash the upload gave` }).regex(HASH, {
+    error: () => `${ACCEPTS}the hash the upload gave`,
+  }),
+  name: line.default(""),
+  widthPx: whole(1, 20000),
+  heightPx: whole(1, 20000),
+  takenBy: ulid.nullable().default(null),
+  takenAt: moment.nullable().default(null),
+});

@@ -3,7 +3,7 @@ import type { DriveTrain, RecordedUnit } from "../../core";
 import { list, num, over, text, whole, word } from "../fields";
 import { tyre } from "../inputs";
 import { ACCEPTS } from "../refusal";
-import { line } from "./fields";
+import { line, moment, ulid } from "./fields";
 
 /** Largest recording taken in, bytes: four million samples with room to spare, or a long log as text. */
 export const RECORDING_BYTES = 64 * 1024 * 1024;
@@ -98,3 +98,21 @@ export type KeptRecording = z.output<typeof keptRecording>;
 /** What an upload gives back: what is kept, and what the file itself said of how it was made. */
 export const uploadedRecording = z.strictObject({ kept: keptRecording, run: recordedRun.nullable() });
 export type UploadedRecording = z.output<typeof uploadedRecording>;
+
+/** A vibration recording of a job; the samples are kept beside the database under their hash. */
+export const recording = z.strictObject({
+  jobId: ulid,
+  ...keptRecording.shape,
+  name: line.default(""),
+  phase: word(["before", "after"]).default("before"),
+  condition: word(runConditions).default("roadSpeed"),
+  gear: gearName.default(""),
+  speedKmh: over(0, 500, "km/h").nullable().default(null),
+  engineRpm: over(0, 20000, "rpm").nullable().default(null),
+  /** Where the sensor lay: only recordings of one place can be laid over each other. */
+  place: line.default(""),
+  by: word(recordedBy).default("file"),
+  note: line.default(""),
+  takenBy: ulid.nullable().default(null),
+  takenAt: moment.nullable().default(null),
+});

@@ -1,0 +1,50 @@
+import { z } from "zod";
+import { list, num, text, whole, word } from "../fields";
+import { line, moment, prose, typedValue, ulid } from "./fields";
+import { mountRoom } from "./mountRoom";
+import { roughness } from "./recordings";
+
+export const stageWords = ["ask", "gauge", "compare", "plan", "fit", "prove"] as const;
+export type Stage = (typeof stageWords)[number];
+
+export const loadStateWords = ["onWheels", "onStands", "subframeSupported", "gearboxSupported"] as const;
+export type LoadState = (typeof loadStateWords)[number];
+
+export const waitKinds = ["nothing", "part", "cure", "helper", "customer"] as const;
+
+const waits = z.strictObject({
+  kind: word(waitKinds),
+  what: line.default(""),
+  since: moment.nullable().default(null),
+  until: moment.nullable().default(null),
+});
+
+/** One visit of a vehicle. */
+export const job = z.strictObject({
+  vehicleId: ulid,
+  number: whole(1, 1e9).nullable().default(null),
+  complaint: prose.default(""),
+  complaintNote: line.default(""),
+  symptoms: z.record(text(40), word(["present", "absent"])).default({}),
+  stage: word(stageWords).default("ask"),
+  loadState: word(loadStateWords).default("onWheels"),
+  loadStateAt: moment.nullable().default(null),
+  loadStateBy: ulid.nullable().default(null),
+  bay: line.default(""),
+  waits: waits.default({ kind: "nothing", what: "", since: null, until: null }),
+  nextAction: line.default(""),
+  chosenSetupId: ulid.nullable().default(null),
+  choiceReason: prose.default(""),
+  slackTarget: typedValue.nullable().default(null),
+  slackTargetPct: num(0, 100, "%").nullable().default(null),
+  symptomsAfter: z
+    .record(text(40), word(["present", "absent"]))
+    .nullable()
+    .default(null),
+  repaired: list(text(40), 0, 50).nullable().default(null),
+  mountRoom: mountRoom.nullable().default(null),
+  roughness: roughness.nullable().default(null),
+  verdict: prose.default(""),
+  openedAt: moment.nullable().default(null),
+  closedAt: moment.nullable().default(null),
+});

@@ -1,0 +1,28 @@
+import { z } from "zod";
+import { list, num, text, word } from "../fields";
+import { leverSchema, notchLimits, point } from "../inputs";
+import { line, originWords, ulid } from "./fields";
+
+/** Settings of an adjustable lever: how far each lowers it in its clamp, from the geometry as it stands. */
+const notches = z.strictObject({
+  listMm: list(num(-200, 200, "mm"), 1, 60),
+  rodAdjusted: z.boolean(),
+  limits: notchLimits,
+});
+export type Notches = z.output<typeof notches>;
+
+/** A lever on the bench: the old one or a candidate. */
+export const setup = z.strictObject({
+  jobId: ulid,
+  role: word(["old", "candidate"]),
+  name: text(60),
+  lever: leverSchema,
+  pivot: point(5000).default({ xMm: 0, zMm: 0 }),
+  origin: word(originWords).default("measured"),
+  claimedReductionPct: num(-100, 100, "%").nullable().default(null),
+  price: num(0, 1e7).nullable().default(null),
+  source: line.default(""),
+  notches: notches.nullable().default(null),
+  shown: z.boolean().default(true),
+  position: num(0, 1e6).default(0),
+});

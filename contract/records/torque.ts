@@ -1,0 +1,41 @@
+import { z } from "zod";
+import { list, num, text, whole, word } from "../fields";
+import { boltPattern } from "../inputs";
+import { line, moment, originWords, prose, typedValue, ulid } from "./fields";
+import { loadStateWords } from "./job";
+
+/** Fasteners with one specification. */
+export const torqueGroup = z.strictObject({
+  jobId: ulid,
+  name: text(80),
+  pattern: boltPattern.default("circle"),
+  count: whole(1, 64).default(1),
+  thread: line.default(""),
+  specTyped: line.default(""),
+  specSource: line.default(""),
+  specOrigin: word(originWords).default("missing"),
+  passes: list(z.strictObject({ name: text(40), pct: num(1, 100, "%").nullable().default(null) }), 1, 6).default([
+    { name: "snug", pct: null },
+    { name: "60 %", pct: 60 },
+    { name: "100 %", pct: 100 },
+  ]),
+  tolerancePct: num(0, 50, "%").default(10),
+  loadNeeded: word(["any", "rideHeight"]).default("any"),
+  reuse: word(["reuse", "replace"]).default("reuse"),
+  threadLocker: line.default(""),
+  position: num(0, 1e6).default(0),
+});
+
+/** One bolt of a group, one pass: who, when, what the wrench read and what the vehicle stood on. */
+export const signature = z.strictObject({
+  jobId: ulid,
+  groupId: ulid,
+  bolt: whole(1, 64),
+  pass: text(40),
+  reading: typedValue.nullable().default(null),
+  tool: line.default(""),
+  personId: ulid.nullable().default(null),
+  at: moment.nullable().default(null),
+  loadState: word(loadStateWords),
+  overruleReason: prose.default(""),
+});

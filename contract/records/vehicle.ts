@@ -1,0 +1,44 @@
+import { z } from "zod";
+import { list, num, text, whole, word } from "../fields";
+import { gearboxSchema, obstacleSchema, point } from "../inputs";
+import { day, line, prose } from "./fields";
+import { powerUnit } from "./mountRoom";
+import { driveTrain } from "./recordings";
+
+export const shifterKinds = ["direct", "rod", "arm", "cable"] as const;
+
+/** What stands round the lever, measured from the pivot of the shifter the vehicle came with. */
+const surroundings = z.strictObject({
+  obstacles: list(obstacleSchema, 0, 60),
+  /** How thick the lever is, and how far its tail stands out past the pin. */
+  body: z.strictObject({
+    shaftRadiusMm: num(0, 200, "mm"),
+    knobRadiusMm: num(0, 200, "mm"),
+    tailRadiusMm: num(0, 200, "mm"),
+    stubMm: num(0, 500, "mm"),
+  }),
+  /** Where the driver's hand rests on a knob that suits. */
+  hand: point(5000).nullable().default(null),
+});
+export type Surroundings = z.output<typeof surroundings>;
+
+/** One vehicle of the shop and what is known of it from visit to visit. */
+export const vehicle = z.strictObject({
+  tag: text(16),
+  owner: line.default(""),
+  make: line.default(""),
+  model: line.default(""),
+  variant: line.default(""),
+  buildDate: day.nullable().default(null),
+  layout: word(["northSouth", "eastWest"]).default("northSouth"),
+  drivenWheels: word(["front", "rear", "all"]).default("rear"),
+  shifterKind: word(shifterKinds).default("direct"),
+  gearbox: gearboxSchema.nullable().default(null),
+  cylinders: whole(1, 16).nullable().default(null),
+  idleRpm: num(200, 5000, "rpm").nullable().default(null),
+  odometer: list(z.strictObject({ date: day, typed: text(40), km: num(0, 5e6, "km") }), 0, 500).default([]),
+  surroundings: surroundings.nullable().default(null),
+  powerUnit: powerUnit.nullable().default(null),
+  driveTrain: driveTrain.nullable().default(null),
+  notes: prose.default(""),
+});

@@ -1,0 +1,47 @@
+import { JobTale, type Teller } from "../jobs";
+
+/** The quarry pickup: a complaint and its first answers. */
+export async function pickupAsk(t: Teller): Promise<void> {
+  const { days } = t;
+  const job = new JobTale(
+    t,
+    {
+      vehicleId: t.vehicles.pickup,
+      number: 219,
+      complaint:
+        "The stick jumps when I come off the pedal, there is a clunk when it pulls away, and at about sixty it shakes on the quarry road.",
+      complaintNote: "08:25, by telephone",
+      symptoms: {
+        leverMovesThrottle: "present",
+        clunkTakeUp: "present",
+        vibRoadSpeed: "present",
+        vibIdle: "absent",
+        knockBumps: "absent",
+        playForeAft: "absent",
+      },
+      stage: "ask",
+      loadState: "onWheels",
+      loadStateAt: days.at(0, "08:20"),
+      loadStateBy: t.people.tannack,
+      waits: { kind: "nothing", what: "Lift the gearbox and look", since: days.at(0, "08:30"), until: null },
+      nextAction: "Go on asking",
+      openedAt: days.at(0, "08:25"),
+    },
+    t.people.tannack,
+  );
+  job.lever({
+    role: "old",
+    name: "Transfer lever",
+    origin: "measured",
+    lever: { knob: { xMm: 18, zMm: 340 }, pin: { xMm: 0, zMm: -64 }, drive: { kind: "direct", axisDeg: 0 }, cross: {} },
+  });
+  job.lever({
+    role: "candidate",
+    name: "Longer handle",
+    origin: "claimed",
+    price: 39,
+    source: "Corran Spares",
+    lever: { knob: { xMm: 18, zMm: 420 }, pin: { xMm: 0, zMm: -64 }, drive: { kind: "direct", axisDeg: 0 }, cross: {} },
+  });
+  await job.tell("Jumping stick on the quarry pickup");
+}
