@@ -1,6 +1,7 @@
 import { Button, Modal } from "antd";
 import { useState } from "react";
 import type { RoomUnit } from "../../../contract";
+import { useUnits } from "../../format/units";
 import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { Choice, TextField } from "../../ui/TextField";
@@ -116,6 +117,7 @@ export function UnitDialog({ unit, onChange, onClose }: PieceProps & { onClose: 
 
 /** Mass and centre from a scale under each of two points. */
 function TwoScales({ unit, onChange }: PieceProps) {
+  const units = useUnits();
   const [two, setTwo] = useState<{ front: number | null; rear: number | null; apart: number | null }>({
     front: null,
     rear: null,
@@ -129,6 +131,7 @@ function TwoScales({ unit, onChange }: PieceProps) {
       base={two[key]}
       min={0}
       max={5000}
+      hint={units.system === "metric" ? "120 kg" : "260 lb"}
       onCommit={({ base }) => setTwo({ ...two, [key]: base })}
     />
   );
@@ -153,6 +156,7 @@ function TwoScales({ unit, onChange }: PieceProps) {
         base={apart}
         min={1}
         max={5000}
+        hint={units.system === "metric" ? "1100 mm" : "43 in"}
         onCommit={({ base }) => setTwo({ ...two, apart: base })}
       />
       <Button disabled={front === null || rear === null || apart === null || front + rear <= 0} onClick={take}>

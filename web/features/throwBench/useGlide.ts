@@ -19,7 +19,8 @@ export function useGlide(goals: number[]): number {
     let frame = 0;
     const begun = performance.now();
     const tick = (now: number): void => {
-      const t = Math.min(1, (now - begun) / GLIDE_MS);
+      // A frame's time is when it began, which may lie before the effect ran.
+      const t = Math.min(1, Math.max(0, (now - begun) / GLIDE_MS));
       const leg = Math.min(path.length - 2, Math.floor(t * (path.length - 1)));
       const k = t * (path.length - 1) - leg;
       const eased = k * k * (3 - 2 * k);
