@@ -38,6 +38,7 @@ export function useSolved<N extends keyof Solvable>(
   const [last, setLast] = useState<Solvable[N] | null>(null);
   const [turn, setTurn] = useState(0);
   const hand = useRef<Hand | null>(null);
+  const callOff = useRef<() => void>(() => undefined);
   const key = JSON.stringify(input);
 
   const dismiss = (): void => {
@@ -47,16 +48,24 @@ export function useSolved<N extends keyof Solvable>(
 
   useEffect(() => {
     let current = true;
-    const end = (outcome: Solved<Solvable[N]>): void => {
-      if (!current) return;
+    const stop = (): void => {
+      current = false;
       window.clearTimeout(slow);
       window.clearTimeout(longest);
+    };
+    const end = (outcome: Solved<Solvable[N]>): void => {
+      if (!current) return;
+      stop();
       setResult(outcome);
       if (outcome.state === "answered") setLast(outcome.answer);
     };
     const lose = (): void => {
-      dismiss();
+      if (current) dismiss();
       end({ state: "lost" });
+    };
+    callOff.current = () => {
+      if (current) dismiss();
+      end({ state: "cancelled" });
     };
     setResult({ state: "waiting", slow: false });
     const slow = window.setTimeout(() => current && setResult({ state: "waiting", slow: true }), SPEAK_AFTER_MS);
@@ -71,11 +80,7 @@ export function useSolved<N extends keyof Solvable>(
         ),
       )
       .catch(lose);
-    return () => {
-      current = false;
-      window.clearTimeout(slow);
-      window.clearTimeout(longest);
-    };
+    return stop;
   }, [name, key, turn]);
 
   useEffect(() => dismiss, []);
@@ -83,10 +88,7 @@ export function useSolved<N extends keyof Solvable>(
   return {
     result,
     last,
-    cancel: () => {
-      dismiss();
-      setResult({ state: "cancelled" });
-    },
+    cancel: () => callOff.current(),
     again: () => setTurn((t) => t + 1),
   };
 }
