@@ -20,6 +20,8 @@ export function useUnits() {
     system,
     unit,
     label: (kind: QuantityKind) => unitLabel(unit(kind)),
+    /** The unit in a sentence: "in" alone would read as the word. */
+    name: (kind: QuantityKind) => (unit(kind) === "in" ? "inches" : unitLabel(unit(kind))),
     /** The figure alone in the shop's unit, for a scale that is drawn in it, and how many digits it is shown to. */
     value: (base: number, kind: QuantityKind) => base / unitOf(kind, unit(kind)).factor,
     digits: (kind: QuantityKind) => unitOf(kind, unit(kind)).digits,

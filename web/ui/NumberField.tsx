@@ -56,7 +56,9 @@ export function NumberField({ label, value, min, max, unit, whole, digits, hideL
         }}
       />
       <span id={`${id}-u`} className="u" role={bad ? "alert" : undefined}>
-        {bad ? `accepted: ${whole ? "a whole number " : ""}${end(min)} to ${end(max)}${unit && ` ${unit}`}` : unit || "\u00a0"}
+        {bad
+          ? `accepted: ${whole ? "a whole number " : ""}${end(min)} to ${end(max)}${unit && ` ${unit}`}`
+          : unit || "\u00a0"}
       </span>
     </div>
   );

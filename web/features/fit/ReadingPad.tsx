@@ -2,6 +2,7 @@ import { useState } from "react";
 import { formatNumber, parseQuantity, type TorqueStep } from "../../../core";
 import { useUnits } from "../../format/units";
 import { TakeReading } from "../instruments/TakeReading";
+import { engraved } from "../../ui/engraved";
 import { CrossMark, Tick } from "../../ui/pictograms";
 
 const KEYS = ["7", "8", "9", "4", "5", "6", "1", "2", "3", "0", "."];
@@ -137,9 +138,7 @@ function Gauge({ limits, value: nm }: { limits: { minNm: number; maxNm: number }
   const from = Math.max(0, middle - reach);
   const to = middle + reach;
   const x = (v: number): number => 8 + ((Math.min(to, Math.max(from, v)) - from) / (to - from)) * 344;
-  const step = [0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100].find((s) => (to - from) / s <= 24) ?? 200;
-  const ticks: number[] = [];
-  for (let v = Math.ceil(from / step) * step; v <= to; v += step) ticks.push(v);
+  const ticks = engraved(from, to, 20).at;
   return (
     <svg
       className="tgauge"

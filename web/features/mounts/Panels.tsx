@@ -2,6 +2,7 @@ import { lazy, Suspense, useEffect, useState } from "react";
 import type { MountRoomState, RoomUnit } from "../../../contract";
 import { formatNumber, type MountCompareAnswer, type MountModesAnswer } from "../../../core";
 import { useUnits } from "../../format/units";
+import { engraved } from "../../ui/engraved";
 import { CrossMark } from "../../ui/pictograms";
 import { Skeleton } from "../../ui/states";
 import { outlineOf } from "./frame";
@@ -12,11 +13,11 @@ type Sets = MountRoomState["sets"];
 
 export const setNameOf = (id: string, sets: Sets): string => sets.find((s) => s.id === id)?.name ?? "as it came, new";
 
-const stepOf = (span: number): number =>
-  [0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50].find((s) => span / s <= 7) ?? 100;
-
-/** Digits a tick of such a step needs. */
-const digitsOf = (step: number): number => Math.max(0, Math.ceil(-Math.log10(step)));
+/** A notice of the model names a set by its id. */
+const inNames = (message: string, sets: Sets): string => {
+  const set = sets.find((s) => message.startsWith(`${s.id} `));
+  return set ? set.name + message.slice(set.id.length) : message;
+};
 
 /** Precision against noise: each set a point, the limit agreed with the owner a line. */
 export function TradeOff({
@@ -48,12 +49,7 @@ export function TradeOff({
   const low = Math.min(-1, dbs[0] * 1.2);
   const x = (moves: number): number => box.l + (moves / most) * (W - box.l - box.r);
   const y = (db: number): number => H - box.b - ((Math.min(top, db) - low) / (top - low)) * (H - box.t - box.b);
-  const [sx, sy] = [stepOf(most), stepOf(top - low)];
-  const ticks = (from: number, to: number, step: number): number[] =>
-    Array.from(
-      { length: Math.floor((to - Math.ceil(from / step) * step) / step) + 1 },
-      (_, i) => (Math.ceil(from / step) + i) * step,
-    );
+  const [along, up] = [engraved(0, most, 6), engraved(low, top, 6)];
   return (
     <>
       <p className="cap">dB at idle, against new as it came</p>
@@ -76,14 +72,14 @@ export function TradeOff({
           fill="url(#overlimit)"
         />
         <path d={`M${box.l} ${box.t}V${H - box.b}H${W - box.r}`} fill="none" stroke="var(--edge)" />
-        {ticks(low, top, sy).map((v) => (
+        {up.at.map((v) => (
           <text key={v} className="tick" x={box.l - 7} y={y(v) + 4} textAnchor="end">
-            {formatNumber(v, digitsOf(sy), true)}
+            {formatNumber(v, up.digits, true)}
           </text>
         ))}
-        {ticks(0, most, sx).map((v) => (
+        {along.at.map((v) => (
           <text key={v} className="tick" x={x(v)} y={H - box.b + 16} textAnchor="middle">
-            {formatNumber(v, digitsOf(sx))}
+            {formatNumber(v, along.digits)}
           </text>
         ))}
         <path
@@ -96,7 +92,7 @@ export function TradeOff({
           limit {formatNumber(limitDb, 0, true)}, agreed with the owner
         </text>
         <text className="cap" x={W - box.r} y={H - 6} textAnchor="end">
-          {units.label("length")} at the shifter, full pull in 1st
+          {units.name("length")} at the shifter, full pull in 1st
         </text>
         <text className="cap" x={box.l} y={H - 6}>
           more precise
@@ -154,15 +150,11 @@ export function TradeOff({
       </table>
       {answer.notices.length > 0 && (
         <ul className="mnotes">
-          {[
-            ...new Set(
-              answer.notices
-                .filter((n) => n.code !== "amplifies")
-                .map((n) => n.message.replace(/^\S{20,}/, (id) => setNameOf(id, sets))),
+          {[...new Set(answer.notices.filter((n) => n.code !== "amplifies").map((n) => inNames(n.message, sets)))].map(
+            (m) => (
+              <li key={m}>{m.charAt(0).toUpperCase() + m.slice(1)}.</li>
             ),
-          ].map((m) => (
-            <li key={m}>{m.charAt(0).toUpperCase() + m.slice(1)}.</li>
-          ))}
+          )}
         </ul>
       )}
     </>

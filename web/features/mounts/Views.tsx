@@ -2,7 +2,7 @@ import { useRef, useState } from "react";
 import type { RoomUnit } from "../../../contract";
 import { formatNumber, type DrivelineAnswer, type MountSagAnswer } from "../../../core";
 import { useUnits } from "../../format/units";
-import { frameOf, outlineOf } from "./frame";
+import { LABEL, labelPlaces, frameOf, outlineOf } from "./frame";
 import { flangeOf, type Height } from "./room";
 
 const [W, TOP, SIDE] = [830, 214, 320];
@@ -50,6 +50,14 @@ export function FromAbove({
   const svg = useRef<SVGSVGElement>(null);
   const [drag, setDrag] = useState<{ name: string; xMm: number; yMm: number } | null>(null);
   const f = frameOf(unit, "yMm", W, TOP);
+  const boxes = labelPlaces(
+    unit.mounts.map((m) => {
+      const place = drag?.name === m.name ? drag : m;
+      return { name: m.name, x: f.x(place.xMm), y: f.y(place.yMm) };
+    }),
+    W,
+    TOP,
+  );
   const path = outlineOf(unit, "yMm")
     .map(([x, y]) => `${f.x(x)} ${f.y(y)}`)
     .join("L");
@@ -71,7 +79,7 @@ export function FromAbove({
         From above
       </text>
       <text className="cap" x="14" y="38">
-        heights in {units.label("length")}; left is up
+        heights in {units.name("length")}; left is up
       </text>
       <path className="ctr" d={`M${f.x(flangeOf(unit).xMm) - 120} ${f.y(0)}H${W - 12}`} />
       {unit.shafts.length > 1 && (
@@ -88,24 +96,28 @@ export function FromAbove({
         const place = drag?.name === m.name ? drag : m;
         const [x, y] = [f.x(place.xMm), f.y(place.yMm)];
         const bad = h?.sagMm != null && h.sagMm > WARN_MM;
-        const right = x < W - 150;
-        const bx = right ? x + 26 : x - 146;
-        const by = Math.min(TOP - 46, Math.max(4, y - 21));
+        const { x: bx, y: by } = boxes.find((p) => p.name === m.name) ?? { x, y };
         return (
           <g key={m.name}>
-            <path className="lead" d={`M${x} ${y}L${right ? bx : bx + 120} ${by + 21}`} />
-            <rect className={m.name === chosen ? "fb cur" : "fb"} x={bx} y={by} width="120" height="42" />
+            <path className="lead" d={`M${x} ${y}L${bx > x ? bx : bx + LABEL.width} ${by + LABEL.height / 2}`} />
+            <rect
+              className={m.name === chosen ? "fb cur" : "fb"}
+              x={bx}
+              y={by}
+              width={LABEL.width}
+              height={LABEL.height}
+            />
             <text className="fn" x={bx + 8} y={by + 17}>
               {m.name}
             </text>
-            <text className="fv" x={bx + 112} y={by + 17} textAnchor="end">
+            <text className={h?.measured ? "fv" : "fs"} x={bx + LABEL.width - 8} y={by + 17} textAnchor="end">
               {h?.measured ? units.bare(h.measured.meanMm, "length") : "to take"}
             </text>
             <text className="fs" x={bx + 8} y={by + 34}>
               {m.nominalMm === null ? "new height not known" : `of ${units.bare(m.nominalMm, "length")}, new`}
             </text>
             {h?.sagMm != null && (
-              <text className={bad ? "fd bad" : "fd"} x={bx + 112} y={by + 34} textAnchor="end">
+              <text className={bad ? "fd bad" : "fd"} x={bx + LABEL.width - 8} y={by + 34} textAnchor="end">
                 {units.signed(-h.sagMm, "length")}
               </text>
             )}

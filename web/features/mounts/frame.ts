@@ -59,3 +59,49 @@ export function outlineOf(unit: RoomUnit, axis: "yMm" | "zMm"): [number, number]
     [bell + 60, mid - half],
   ];
 }
+
+/** A mount's box on paper: its left upper corner. */
+export interface LabelPlace {
+  name: string;
+  x: number;
+  y: number;
+}
+
+/** A box beside a mount, and the mark of the mount itself, drawing units. */
+export const LABEL = { width: 138, height: 42, away: 26, mark: 15 };
+
+/**
+ * Where each mount's box stands: to its right, else to its left, else above or below the others, so that no box
+ * hides another or a mount. Where there is no room at all it stays at its right.
+ */
+export function labelPlaces(
+  mounts: readonly { name: string; x: number; y: number }[],
+  width: number,
+  height: number,
+): LabelPlace[] {
+  const placed: LabelPlace[] = [];
+  const free = (at: { x: number; y: number }, name: string): boolean =>
+    at.x >= 0 &&
+    at.x + LABEL.width <= width &&
+    at.y >= 0 &&
+    at.y + LABEL.height <= height &&
+    placed.every((p) => Math.abs(p.x - at.x) >= LABEL.width || Math.abs(p.y - at.y) >= LABEL.height) &&
+    mounts.every(
+      (m) =>
+        m.name === name ||
+        m.x + LABEL.mark <= at.x ||
+        m.x - LABEL.mark >= at.x + LABEL.width ||
+        m.y + LABEL.mark <= at.y ||
+        m.y - LABEL.mark >= at.y + LABEL.height,
+    );
+  for (const m of mounts) {
+    const sides = [m.x + LABEL.away, m.x - LABEL.away - LABEL.width];
+    const rows = [0, 1, -1, 2, -2, 3, -3].map((k) => m.y - LABEL.height / 2 + k * (LABEL.height + 4));
+    const wishes = rows.flatMap((y) => sides.map((x) => ({ x, y })));
+    const inside = (y: number): number => Math.min(height - LABEL.height - 4, Math.max(4, y));
+    const tries = wishes.map((at) => ({ x: at.x, y: inside(at.y) }));
+    const fallback = { x: Math.min(sides[0], width - LABEL.width), y: tries[0].y };
+    placed.push({ name: m.name, ...(tries.find((at) => free(at, m.name)) ?? fallback) });
+  }
+  return placed;
+}

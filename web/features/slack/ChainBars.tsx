@@ -1,4 +1,6 @@
-import type { PlayDirection, SlackAnswer } from "../../../core";
+import { formatNumber, type PlayDirection, type SlackAnswer } from "../../../core";
+import { useUnits } from "../../format/units";
+import { engraved } from "../../ui/engraved";
 
 const WIDTH = 420;
 
@@ -9,23 +11,29 @@ export function ChainBars({
   fresh,
   measuredMm,
   targetMm,
-  show,
 }: {
   answer: SlackAnswer;
   direction: PlayDirection;
   fresh: ReadonlySet<string>;
   measuredMm: number | null;
   targetMm: number | null;
-  show: (mm: number) => string;
 }) {
+  const units = useUnits();
   const joints = answer.joints.filter((j) => j.direction === direction);
   const sum = joints.reduce((s, j) => s + j.shareMm, 0);
   const top = Math.max(sum, measuredMm ?? 0, targetMm ?? 0, 1) * 1.06;
   const x = (mm: number): number => 4 + (mm / top) * (WIDTH - 8);
-  const step = [0.5, 1, 2, 5, 10, 20, 50].find((s) => top / s <= 14) ?? 100;
+  // Figures are round in the shop's own unit.
+  const scale = engraved(0, units.value(top, "length"), 10);
+  const oneMm = units.value(1, "length");
   let at = 0;
   return (
-    <svg className="chainbars" viewBox={`0 0 ${WIDTH} 92`} role="img" aria-label={`joints add up to ${show(sum)}`}>
+    <svg
+      className="chainbars"
+      viewBox={`0 0 ${WIDTH} 92`}
+      role="img"
+      aria-label={`joints add up to ${units.show(sum, "length")}`}
+    >
       {joints.map((j, i) => {
         const share = fresh.has(j.id) ? j.newShareMm : j.shareMm;
         const from = at;
@@ -74,11 +82,17 @@ export function ChainBars({
         <path d={`M${x(targetMm)} 2V60`} stroke="var(--brick)" strokeWidth="1.3" strokeDasharray="3 3" />
       )}
       <path d={`M4 62H${WIDTH - 4}`} stroke="var(--edge)" />
-      {Array.from({ length: Math.floor(top / step) + 1 }, (_, i) => i * step).map((v) => (
+      {scale.at.map((v) => (
         <g key={v}>
-          <path d={`M${x(v)} 62v6`} stroke="var(--edge)" />
-          <text x={x(v)} y="84" textAnchor="middle" className="n" style={{ fontSize: 12, fill: "var(--quiet)" }}>
-            {step < 1 ? v.toFixed(1) : v}
+          <path d={`M${x(v / oneMm)} 62v6`} stroke="var(--edge)" />
+          <text
+            x={x(v / oneMm)}
+            y="84"
+            textAnchor="middle"
+            className="n"
+            style={{ fontSize: 12, fill: "var(--quiet)" }}
+          >
+            {formatNumber(v, scale.digits)}
           </text>
         </g>
       ))}

@@ -1,33 +1,28 @@
-import type { ReplacePlan } from "../../../core";
+import { formatNumber, type ReplacePlan } from "../../../core";
+import { useUnits } from "../../format/units";
+import { engraved } from "../../ui/engraved";
 
 const [W, H] = [420, 170];
 const BOX = { left: 44, right: 12, top: 10, bottom: 30 };
-
-const stepOf = (span: number, most: number): number => {
-  const raw = span / most;
-  const power = 10 ** Math.floor(Math.log10(raw));
-  return ([1, 2, 5, 10].find((k) => k * power >= raw) ?? 10) * power;
-};
 
 /** Every set worth its price: play left against what it costs, and the line to come under. */
 export function FrontChart({
   plans,
   cheapest,
   targetMm,
-  show,
 }: {
   plans: ReplacePlan[];
   cheapest: ReplacePlan | null;
   targetMm: number | null;
-  show: (mm: number) => string;
 }) {
+  const units = useUnits();
+  const show = (mm: number): string => units.show(mm, "length");
   const mostCost = Math.max(...plans.map((p) => p.cost), 1);
   const mostPlay = Math.max(...plans.map((p) => p.worstCaseMm), targetMm ?? 0) * 1.08;
   const x = (cost: number): number => BOX.left + (cost / mostCost) * (W - BOX.left - BOX.right);
   const y = (mm: number): number => H - BOX.bottom - (mm / mostPlay) * (H - BOX.top - BOX.bottom);
-  const [sx, sy] = [stepOf(mostCost, 6), stepOf(mostPlay, 5)];
-  const steps = (top: number, step: number): number[] =>
-    Array.from({ length: Math.floor(top / step) + 1 }, (_, i) => i * step);
+  const [costs, plays] = [engraved(0, mostCost, 6), engraved(0, units.value(mostPlay, "length"), 5)];
+  const oneMm = units.value(1, "length");
   const path = plans.map((p, i) => `${i ? `H${x(p.cost)}V` : `M${x(p.cost)} `}${y(p.worstCaseMm)}`).join("");
   return (
     <svg
@@ -37,19 +32,19 @@ export function FrontChart({
       aria-label={`${plans.length} sets, from ${show(plans[0].worstCaseMm)} down to ${show(plans[plans.length - 1].worstCaseMm)}`}
     >
       <path d={`M${BOX.left} ${BOX.top}V${H - BOX.bottom}H${W - BOX.right}`} fill="none" stroke="var(--edge)" />
-      {steps(mostPlay, sy).map((v) => (
+      {plays.at.map((v) => (
         <g key={`y${v}`}>
-          <path d={`M${BOX.left} ${y(v)}h-6`} stroke="var(--edge)" />
-          <text x={BOX.left - 10} y={y(v) + 4} textAnchor="end" className="n tick">
-            {show(v)}
+          <path d={`M${BOX.left} ${y(v / oneMm)}h-6`} stroke="var(--edge)" />
+          <text x={BOX.left - 10} y={y(v / oneMm) + 4} textAnchor="end" className="n tick">
+            {formatNumber(v, plays.digits)}
           </text>
         </g>
       ))}
-      {steps(mostCost, sx).map((v) => (
+      {costs.at.map((v) => (
         <g key={`x${v}`}>
           <path d={`M${x(v)} ${H - BOX.bottom}v6`} stroke="var(--edge)" />
           <text x={x(v)} y={H - 8} textAnchor="middle" className="n tick">
-            {v}
+            {formatNumber(v, costs.digits)}
           </text>
         </g>
       ))}

@@ -134,8 +134,8 @@ export function SlackChain({ view, edit, tabs }: StageProps & { tabs: React.Reac
       </Answer>
       <div className="slackgrid">
         <section className="sect" aria-label="Joints">
-          <h2 className="hd2">
-            From knob to gearbox
+          <div className="row-flex">
+            <h2 className="hd2">From knob to gearbox</h2>
             <span className="dirs" role="group" aria-label="Direction of the play">
               {(["foreAft", "cross"] as const).map((d) => (
                 <button key={d} type="button" aria-pressed={d === direction} onClick={() => setDirection(d)}>
@@ -143,7 +143,7 @@ export function SlackChain({ view, edit, tabs }: StageProps & { tabs: React.Reac
                 </button>
               ))}
             </span>
-          </h2>
+          </div>
           <ol className="joints">
             {shown.map((j, index) => (
               <JointRow
@@ -195,7 +195,6 @@ export function SlackChain({ view, edit, tabs }: StageProps & { tabs: React.Reac
               fresh={new Set(view.joint.filter((j) => j.tryNew).map((j) => j.id))}
               measuredMm={context.measuredMm}
               targetMm={context.targetMm}
-              show={(mm) => units.bare(mm, "length")}
             />
             <table className="ledger" style={{ marginTop: 8 }}>
               <tbody>
@@ -308,12 +307,7 @@ export function SlackChain({ view, edit, tabs }: StageProps & { tabs: React.Reac
             </div>
             {planned.plans.length > 1 ? (
               <>
-                <FrontChart
-                  plans={planned.plans}
-                  cheapest={plan}
-                  targetMm={context.targetMm}
-                  show={(mm) => units.bare(mm, "length")}
-                />
+                <FrontChart plans={planned.plans} cheapest={plan} targetMm={context.targetMm} />
                 <PlansTable answer={planned} joints={view.joint} currency={currency} onTake={commit} />
               </>
             ) : (

@@ -195,7 +195,7 @@ export function SideView(props: SideViewProps) {
           <LeastGap pr={pr} setup={selected} near={props.near} clearance={props.clearance} units={units} />
         )}
         <Dimensions {...props} pr={pr} units={units} />
-        <Rulers view={now} size={size} />
+        <Rulers view={now} size={size} unit={units.system === "inch" ? "in" : "mm"} />
         {selectedAt && <RulerPointers pr={pr} height={size.height} at={selectedAt} />}
         <ScaleBar pr={pr} right={size.width} bottom={size.height - 32} unit={units.unit("length")} />
         <g className="front" transform={`translate(${size.width - 84} 22)`}>

@@ -41,15 +41,21 @@ export function Quadrant({
   const ticks = Array.from({ length: Math.floor(most) * 2 + 1 }, (_, i) => i - Math.floor(most));
   const labels = new Map<number, string[]>();
   for (const g of reached) {
-    const near = [...labels.keys()].find((d) => Math.abs(d - g.leverDeg) < 0.8) ?? g.leverDeg;
+    // Names that would run into each other share one place: a letter is about 14 px wide.
+    const apart = Math.max(0.8, (14 / (radius * pr.scale)) * (180 / Math.PI));
+    const near = [...labels.keys()].find((d) => Math.abs(d - g.leverDeg) < apart) ?? g.leverDeg;
     labels.set(near, [...(labels.get(near) ?? []), g.gear]);
   }
+  /** Neutral is left to the needle where a gear's name would run into it. */
+  const roomForN = [...labels].every(
+    ([deg, names]) => radius * pr.scale * Math.sin(toRad(Math.abs(deg))) > names.join(" ").length * 4.2 + 12,
+  );
   const shown = (pose.angleRad * 180) / Math.PI;
   return (
     <g>
       <path className="quad" d={`M${arc}`} />
       <path className="qt" d={ticks.map((d) => `M${pr.p(at(d))}L${pr.p(at(d, d % 5 === 0 ? 7 : 4))}`).join("")} />
-      {[[0, ["N"]] as [number, string[]], ...labels].map(([deg, names]) => {
+      {[...(roomForN ? [[0, ["N"]] as [number, string[]]] : []), ...labels].map(([deg, names]) => {
         const p = at(deg, 18);
         return (
           <text key={names.join()} className="ql" x={pr.x(p.xMm)} y={pr.y(p.zMm) + 4} textAnchor="middle">
@@ -101,6 +107,7 @@ export function Dimensions({
             <Dimension
               kind={kind}
               upright
+              share={both.length > 1 ? (i ? 0.62 : 0.38) : 0.5}
               from={pr.y(s.pivot.zMm)}
               to={pr.y(knobZ)}
               at={left}

@@ -1,3 +1,4 @@
+import { range } from "d3-array";
 import { memo } from "react";
 import type { LeverGeometry, Point } from "../../../core";
 import type { Pose } from "./pose";
@@ -120,14 +121,16 @@ interface DimProps {
   ends: [number, number];
   text: string;
   upright?: boolean;
+  /** Where on the line the figure stands, 0 to 1: two that stand close are read at different heights. */
+  share?: number;
 }
 
 /** A dimension line with filled heads, extension lines and its figure on an opaque ground. */
-export function Dimension({ kind, from, to, at, ends, text, upright }: DimProps) {
+export function Dimension({ kind, from, to, at, ends, text, upright, share = 0.5 }: DimProps) {
   const [a, b] = from < to ? [from, to] : [to, from];
   const [endA, endB] = from < to ? ends : [ends[1], ends[0]];
   const tight = b - a < TIGHT;
-  const middle = (a + b) / 2;
+  const middle = a + (b - a) * share;
   const half = text.length * 4.4 + 5;
   const pt = (along: number, across: number): string => (upright ? `${across} ${along}` : `${along} ${across}`);
   const head = (tip: number, dir: 1 | -1): string =>
@@ -152,42 +155,44 @@ export function Dimension({ kind, from, to, at, ends, text, upright }: DimProps)
   );
 }
 
+/** Steps of a ruler, mm: round in the unit it is read in; every fifth is longer, every tenth (fourth) has its figure. */
+const STEPS = { mm: [10, 20, 50, 100, 200, 500], in: [6.35, 12.7, 25.4, 50.8, 101.6, 254] };
+const MAJOR = { mm: 10, in: 8 };
+
 /** Engraved scales at the left and bottom edge, 0 at the pivot. Drawn again only when the view moves. */
-export const Rulers = memo(function Rulers({ view, size }: { view: View; size: Size }) {
+export const Rulers = memo(function Rulers({ view, size, unit }: { view: View; size: Size; unit: "mm" | "in" }) {
   const pr = projection(view, size);
   const { width, height } = size;
-  const step = [10, 20, 50, 100, 200, 500].find((s) => s * pr.scale >= 7) ?? 500;
-  const major = step * 10;
-  const ticks = (from: number, to: number): number[] => {
-    const list: number[] = [];
-    for (let v = Math.ceil(from / step) * step; v <= to; v += step) list.push(v);
-    return list;
-  };
+  const steps = STEPS[unit];
+  const step = steps.find((s) => s * pr.scale >= 7) ?? steps[steps.length - 1];
+  const one = unit === "in" ? 25.4 : 1;
+  /** Counted in steps, so that a sum of inches does not drift off its figures. */
+  const ticks = (from: number, to: number): number[] => range(Math.ceil(from / step), Math.floor(to / step) + 1);
+  const isMajor = (n: number): boolean => n % MAJOR[unit] === 0;
   const tl = pr.back(26, 0);
   const br = pr.back(width, height - 24);
-  const lengthOf = (v: number): number => (v % major === 0 ? 13 : v % (step * 5) === 0 ? 9 : 5);
+  const lengthOf = (n: number): number => (isMajor(n) ? 13 : n % (MAJOR[unit] / 2) === 0 ? 9 : 5);
+  const figure = (n: number): number => Math.round((Math.abs(n) * step * 100) / one) / 100;
   const [zs, xs] = [ticks(br.zMm, tl.zMm), ticks(tl.xMm, br.xMm)];
   const marks =
-    zs.map((z) => `M26 ${pr.y(z).toFixed(1)}h${-lengthOf(z)}`).join("") +
-    xs.map((x) => `M${pr.x(x).toFixed(1)} ${height - 24}v${lengthOf(x)}`).join("");
+    zs.map((n) => `M26 ${pr.y(n * step).toFixed(1)}h${-lengthOf(n)}`).join("") +
+    xs.map((n) => `M${pr.x(n * step).toFixed(1)} ${height - 24}v${lengthOf(n)}`).join("");
   return (
     <g className="rulers" aria-hidden="true">
       <rect x="0" y="0" width="26" height={height} className="ground" />
       <rect x="0" y={height - 24} width={width} height="24" className="ground" />
       <path className="rul" d={`M26 0V${height - 24}H${width}`} />
       <path className="tk" d={marks} />
-      {zs
-        .filter((z) => z % major === 0)
-        .map((z) => (
-          <text key={z} className="rt" transform={`translate(11 ${pr.y(z)}) rotate(-90)`} textAnchor="middle">
-            {Math.abs(z)}
-          </text>
-        ))}
+      {zs.filter(isMajor).map((n) => (
+        <text key={n} className="rt" transform={`translate(11 ${pr.y(n * step)}) rotate(-90)`} textAnchor="middle">
+          {figure(n)}
+        </text>
+      ))}
       {xs
-        .filter((x) => x % major === 0 && pr.x(x) > 44 && pr.x(x) < width - 18)
-        .map((x) => (
-          <text key={x} className="rt" x={pr.x(x)} y={height - 1} textAnchor="middle">
-            {Math.abs(x)}
+        .filter((n) => isMajor(n) && pr.x(n * step) > 44 && pr.x(n * step) < width - 18)
+        .map((n) => (
+          <text key={n} className="rt" x={pr.x(n * step)} y={height - 1} textAnchor="middle">
+            {figure(n)}
           </text>
         ))}
     </g>
