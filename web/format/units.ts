@@ -12,10 +12,16 @@ import {
 
 export const UnitContext = createContext<UnitSystem>("metric");
 
+/** Decimals that resolve as much in inches as so many do in millimetres: a thou where tenths stood, never finer than a tenth of one. */
+const inInches = (metric: number): number => Math.min(4, metric < 2 ? metric + 2 : metric + 1);
+
 /** Shows figures in the shop's own units, the other a glance away. */
 export function useUnits() {
   const system = useContext(UnitContext);
   const unit = (kind: QuantityKind) => PREFERRED[kind][system];
+  /** Callers say how many decimals a figure is worth in millimetres. */
+  const decimals = (kind: QuantityKind, metric: number | undefined): number | undefined =>
+    metric !== undefined && kind === "length" && system === "inch" ? inInches(metric) : metric;
   return {
     system,
     unit,
@@ -26,11 +32,11 @@ export function useUnits() {
     value: (base: number, kind: QuantityKind) => base / unitOf(kind, unit(kind)).factor,
     digits: (kind: QuantityKind) => unitOf(kind, unit(kind)).digits,
     show: (base: number, kind: QuantityKind, options?: FormatOptions) =>
-      formatQuantity(base, kind, unit(kind), options),
+      formatQuantity(base, kind, unit(kind), { ...options, digits: decimals(kind, options?.digits) }),
     bare: (base: number, kind: QuantityKind, digits?: number) =>
-      formatQuantity(base, kind, unit(kind), { bare: true, digits }),
+      formatQuantity(base, kind, unit(kind), { bare: true, digits: decimals(kind, digits) }),
     signed: (base: number, kind: QuantityKind, digits?: number) =>
-      formatQuantity(base, kind, unit(kind), { bare: true, digits, signed: true }),
+      formatQuantity(base, kind, unit(kind), { bare: true, digits: decimals(kind, digits), signed: true }),
     other: (base: number, kind: QuantityKind) => inOtherUnit(base, kind, unit(kind)),
   };
 }

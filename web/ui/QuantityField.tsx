@@ -37,8 +37,7 @@ export function QuantityField(props: QuantityFieldProps) {
   const { label, kind, base, min, max, onCommit, onClear } = props;
   const units = useUnits();
   const id = useId();
-  const shown =
-    props.typed ?? (base === null ? "" : formatQuantity(base, kind, units.unit(kind), { digits: props.digits }));
+  const shown = props.typed ?? (base === null ? "" : units.show(base, kind, { digits: props.digits }));
   const [draft, setDraft] = useState<string | null>(null);
   const field = useRef<HTMLInputElement>(null);
   const text = draft ?? shown;

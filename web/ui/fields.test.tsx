@@ -1,7 +1,9 @@
 // @vitest-environment jsdom
 import { screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
-import { plainText, show } from "../testing/show";
+import { useUnits } from "../format/units";
+import { plainText, show, typeInto } from "../testing/show";
+import { LengthListField, readLengths } from "./LengthListField";
 import { NumberField } from "./NumberField";
 import { QuantityField } from "./QuantityField";
 import { SlotSwitch, SymptomChip } from "./slots";
@@ -180,5 +182,62 @@ describe("slots with a knob", () => {
     screen.getByRole("button", { name: "Knocks: not asked" }).focus();
     await user.keyboard("{ArrowRight}{ArrowLeft}{Delete}x");
     expect(onChange.mock.calls.map(([s]) => s)).toEqual(["present", "absent", "untried"]);
+  });
+});
+
+describe("lengths one after the other", () => {
+  it.each([
+    ["0, 5, 10", [0, 5, 10]],
+    ["0 5 10", [0, 5, 10]],
+    ["1 1/2 in; 40 mm", [38.1, 40]],
+    ["\u22126, 6", [-6, 6]],
+    ["1 1/2 in", [38.1]],
+    ["5, five", null],
+    ["1 2 3 in", null],
+  ])("read %s", (text, want) => {
+    const got = readLengths(text, "metric");
+    if (want === null) expect(got).toBeNull();
+    else want.forEach((v, i) => expect(got?.[i]).toBeCloseTo(v, 9));
+    if (want) expect(got).toHaveLength(want.length);
+  });
+
+  it("are refused with what would be accepted, and kept in mm when they will do", async () => {
+    const onCommit = vi.fn();
+    const { user } = show(
+      <LengthListField label="holes" valueMm={[25.4, 50.8]} min={1} max={2000} most={3} distinct onCommit={onCommit} />,
+      { units: "inch" },
+    );
+    const field = screen.getByLabelText("holes, in") as HTMLInputElement;
+    expect(field.value).toBe("1.000, 2.000");
+    for (const wrong of ["1, 1", "1, 2, 3, 4", "0", "", "one"]) {
+      await user.clear(field);
+      if (wrong) await user.type(field, wrong);
+      await user.keyboard("{Enter}");
+      expect(plainText(screen.getByRole("alert"))).toBe(
+        "accepted: 1 to 3 different lengths from 0.039 in to 78.740 in",
+      );
+    }
+    expect(onCommit).not.toHaveBeenCalled();
+    await typeInto(user, field, "1 1/2, 60 mm");
+    expect(onCommit.mock.lastCall?.[0][0]).toBeCloseTo(38.1, 9);
+    expect(onCommit.mock.lastCall?.[0][1]).toBeCloseTo(60, 9);
+  });
+});
+
+describe("figures in a shop of inches", () => {
+  function Shown({ mm, digits }: { mm: number; digits?: number }) {
+    const units = useUnits();
+    return <p>{units.show(mm, "length", { digits })}</p>;
+  }
+  // 25.4 mm is an inch: NIST SP 811. What was worth a hundredth of a millimetre is worth a thou.
+  it.each([
+    [25.4, undefined, "1.000 in"],
+    [0.1, 1, "0.004 in"],
+    [0.1, 2, "0.004 in"],
+    [0.012, 3, "0.0005 in"],
+    [312, 0, "12.28 in"],
+  ])("resolve as much: %d mm to %s decimals is %s", (mm, digits, want) => {
+    const { container } = show(<Shown mm={mm} digits={digits} />, { units: "inch" });
+    expect(plainText(container)).toBe(want);
   });
 });

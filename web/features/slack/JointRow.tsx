@@ -13,9 +13,6 @@ import { GRADE_NAMES, PLACE_WORDS, type Grade, type Grades } from "./chain";
 
 const PLACES = Object.fromEntries(jointPlaces.map((p) => [p, PLACE_WORDS[p]])) as Record<Joint["at"], string>;
 
-/** Grades are told apart by hundredths of a millimetre. */
-const GRADE_DIGITS = { metric: 2, inch: 3 };
-
 const gradeWords = (grades: Grades, show: (mm: number) => string) =>
   ({
     typed: "as typed",
@@ -97,7 +94,7 @@ export function JointRow({
             <Choice
               label="feels"
               value={grade}
-              options={gradeWords(grades, (mm) => units.show(mm, "length", { digits: GRADE_DIGITS[units.system] }))}
+              options={gradeWords(grades, (mm) => units.show(mm, "length", { digits: 2 }))}
               onChange={(g) => {
                 if (g === "typed") return;
                 const mm = grades[g];

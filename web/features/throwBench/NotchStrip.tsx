@@ -1,10 +1,11 @@
-import { Button, Input } from "antd";
-import { memo, useState } from "react";
+import { Button } from "antd";
+import { memo } from "react";
 import { asked, checkNotch, isRefusal, notchInput, type Notches } from "../../../contract";
 import { formatNumber, loweredLever, notch, type Gearbox, type NotchBreak, type NotchResult } from "../../../core";
 import { useUnits } from "../../format/units";
 import { CrossMark, Tick } from "../../ui/pictograms";
 import { SlotSwitch } from "../../ui/slots";
+import { LengthListField } from "../../ui/LengthListField";
 import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import type { BenchSetup } from "./bench";
@@ -82,26 +83,7 @@ export const NotchStrip = memo(function NotchStrip({
 }) {
   const units = useUnits();
   const notches = setup.notches;
-  const [draft, setDraft] = useState<string | null>(null);
   if (!notches) return null;
-  const shownList = notches.listMm.map((d) => units.bare(d, "length")).join(", ");
-  const listOf = (text: string): number[] =>
-    text
-      .split(/[,;]\s*|\s+/)
-      .filter(Boolean)
-      .map((w) => Number(w.replace("\u2212", "-")) * (units.system === "inch" ? 25.4 : 1));
-  const typed = draft === null ? null : listOf(draft);
-  const wrong =
-    typed &&
-    (typed.length < 1 ||
-      typed.length > 60 ||
-      typed.some((d) => !Number.isFinite(d) || Math.abs(d) > 200) ||
-      new Set(typed).size < typed.length);
-  const keep = (): void => {
-    if (!typed || wrong) return;
-    setDraft(null);
-    onPatch({ notches: { ...notches, listMm: typed } }, `${setup.name}: notches ${draft}`);
-  };
   const refused = isRefusal(answer) ? answer.error : null;
   const list = isRefusal(answer) ? [] : answer.notches;
   const best = isRefusal(answer) ? null : answer.best;
@@ -182,22 +164,17 @@ export const NotchStrip = memo(function NotchStrip({
       <details className="notch-set">
         <summary>Which notches, and what counts as too far</summary>
         <div className="fields">
-          <label className="field">
-            <span className="lb">lowered by, {units.label("length")}, one after the other</span>
-            <Input
-              value={draft ?? shownList}
-              status={wrong ? "error" : undefined}
-              aria-invalid={Boolean(wrong)}
-              onChange={(e) => setDraft(e.target.value)}
-              onBlur={keep}
-              onPressEnter={keep}
-            />
-            {wrong && (
-              <span className="why" role="alert">
-                accepted: 1 to 60 different figures from −200 to 200 mm
-              </span>
-            )}
-          </label>
+          <LengthListField
+            label="lowered by, one after the other"
+            valueMm={notches.listMm}
+            min={-200}
+            max={200}
+            most={60}
+            distinct
+            onCommit={(listMm, typed) =>
+              onPatch({ notches: { ...notches, listMm } }, `${setup.name}: notches ${typed}`)
+            }
+          />
           <QuantityField
             label="gap of at least"
             kind="length"

@@ -228,9 +228,11 @@ describe("an adjustable lever", () => {
   it("refuses a list that is none, and takes a good one", async () => {
     const { user, edit } = open(bench({ setup: [old, adjustable] }));
     await user.click(screen.getByText("Which notches, and what counts as too far"));
-    const field = screen.getByLabelText(/^lowered by, mm/);
+    const field = screen.getByLabelText("lowered by, one after the other, mm");
     await typeInto(user, field, "0, 5, five");
-    expect(plainText(list("Notches").getByRole("alert"))).toContain("accepted: 1 to 60 different figures");
+    expect(plainText(list("Notches").getByRole("alert"))).toContain(
+      "accepted: 1 to 60 different lengths from −200.0 mm to 200.0 mm",
+    );
     expect(edit.update).not.toHaveBeenCalled();
     await typeInto(user, field, "0, 6, 12");
     expect(edit.update.mock.lastCall?.[2].notches.listMm).toEqual([0, 6, 12]);

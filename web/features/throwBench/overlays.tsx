@@ -112,7 +112,7 @@ export function Dimensions({
               to={pr.y(knobZ)}
               at={left}
               ends={[pr.x(s.pivot.xMm), pr.x(s.pivot.xMm + s.lever.knob.xMm)]}
-              text={units.bare(s.lever.knob.zMm, "length", units.system === "metric" ? 0 : 2)}
+              text={units.bare(s.lever.knob.zMm, "length", 0)}
             />
           </g>
         );

@@ -80,11 +80,7 @@ export function DriveTrainFields({
           base={"size" in tyre ? null : tyre.circumferenceMm}
           min={500}
           max={5000}
-          hint={
-            rolls === null
-              ? "1985 mm"
-              : `${units.show(rolls, "length", { digits: units.digits("length") - 1 })} by its size`
-          }
+          hint={rolls === null ? "1985 mm" : `${units.show(rolls, "length", { digits: 0 })} by its size`}
           onCommit={({ typed, base }) => save({ tyre: { circumferenceMm: base } }, `rolls ${typed}`)}
         />
         <NumberField

@@ -1,7 +1,7 @@
 import { Button } from "antd";
 import { useState } from "react";
 import { asked, checkFloorSlot, floorSlotInput, isRefusal } from "../../../../contract";
-import { floorSlot, formatNumber, type FloorSlotAnswer } from "../../../../core";
+import { floorSlot, type FloorSlotAnswer } from "../../../../core";
 import { useUnits } from "../../../format/units";
 import { NumberField } from "../../../ui/NumberField";
 import { QuantityField } from "../../../ui/QuantityField";
@@ -60,7 +60,7 @@ export function FloorSlotTool(props: ToolProps) {
   const len = (mm: number, digits = 1): string => units.show(mm, "length", { digits });
   const near = answer?.holes.filter((h) => !h.ok) ?? [];
   const says: Says | null = answer && {
-    lead: `Cut a slot ${formatNumber(answer.slot.lengthMm, 1)} by ${formatNumber(answer.slot.widthMm, 1)} mm.`,
+    lead: `Cut a slot ${units.bare(answer.slot.lengthMm, "length", 1)} by ${len(answer.slot.widthMm)}.`,
     rest: `It runs from ${len(Math.abs(answer.slot.fromXMm))} behind the pivot to ${len(Math.abs(answer.slot.toXMm))} ahead of it; the arm hangs ${len(answer.below.depthMm)} below the floor.${near.length ? ` Hole ${near[0].name} stands too near the slot: ${len(near[0].edgeMm)} where ${len(near[0].needMm)} belong.` : ""}`,
   };
   const write = async (format: Format): Promise<void> => {

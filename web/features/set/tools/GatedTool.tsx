@@ -1,7 +1,7 @@
-import { Button, Input } from "antd";
-import { useState } from "react";
+import { Button } from "antd";
 import { formatNumber } from "../../../../core";
 import { useUnits } from "../../../format/units";
+import { LengthListField } from "../../../ui/LengthListField";
 import { NumberField } from "../../../ui/NumberField";
 import { QuantityField } from "../../../ui/QuantityField";
 import { TextField } from "../../../ui/TextField";
@@ -74,16 +74,26 @@ export function GatedTool(props: ToolProps) {
       form={
         <>
           <div className="fields">
-            <Holes
-              label="holes of the shifter’s arm"
-              value={input.shifter.armMm}
-              onCommit={(armMm) => set({ shifter: { ...input.shifter, armMm } })}
-            />
-            <Holes
-              label="holes of the gearbox arm"
-              value={input.gearbox.armMm}
-              onCommit={(armMm) => set({ gearbox: { ...input.gearbox, armMm } })}
-            />
+            <div className="whole">
+              <LengthListField
+                label="holes of the shifter’s arm, from its pivot"
+                valueMm={input.shifter.armMm}
+                min={1}
+                max={2000}
+                most={24}
+                onCommit={(armMm) => set({ shifter: { ...input.shifter, armMm } })}
+              />
+            </div>
+            <div className="whole">
+              <LengthListField
+                label="holes of the gearbox arm, from its pivot"
+                valueMm={input.gearbox.armMm}
+                min={1}
+                max={2000}
+                most={24}
+                onCommit={(armMm) => set({ gearbox: { ...input.gearbox, armMm } })}
+              />
+            </div>
             <QuantityField
               label="gearbox, forward"
               kind="length"
@@ -275,41 +285,4 @@ function presentWords(present: Present, len: (mm: number) => string): string {
   if (present.adjustMm < 0.05) return " The rod fitted now is right.";
   const turns = present.turns === null ? "" : `, ${formatNumber(present.turns, 1)} turns`;
   return ` In the holes used now, ${present.direction} the rod by ${len(present.adjustMm)}${turns}.`;
-}
-
-/** Several hole distances, typed one after the other. */
-function Holes({ label, value, onCommit }: { label: string; value: number[]; onCommit: (value: number[]) => void }) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const read =
-    draft === null
-      ? null
-      : draft
-          .split(/[,;\s]+/)
-          .filter(Boolean)
-          .map(Number);
-  const bad =
-    read && (read.length < 1 || read.length > 24 || read.some((v) => !Number.isFinite(v) || v < 1 || v > 2000));
-  const keep = (): void => {
-    if (!read || bad) return;
-    setDraft(null);
-    onCommit(read);
-  };
-  return (
-    <label className="field" style={{ gridColumn: "1 / -1" }}>
-      <span className="lb">{label}, mm from its pivot</span>
-      <Input
-        value={draft ?? value.join(", ")}
-        aria-invalid={Boolean(bad)}
-        status={bad ? "error" : undefined}
-        onChange={(e) => setDraft(e.target.value)}
-        onBlur={keep}
-        onPressEnter={keep}
-      />
-      {bad && (
-        <span className="why" role="alert">
-          accepted: 1 to 24 figures from 1 to 2000 mm
-        </span>
-      )}
-    </label>
-  );
 }
