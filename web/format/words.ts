@@ -77,8 +77,11 @@ const dateFormat = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "lo
 const shortFormat = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short" });
 const timeFormat = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" });
 
-export const dateText = (iso: string | null): string => (iso ? dateFormat.format(new Date(iso)) : "");
-export const dayText = (iso: string | null): string => (iso ? shortFormat.format(new Date(iso)) : "");
+/** A day that was meant as a day is that day wherever the shop lies; a moment is told in the shop's own time. */
+const dateOf = (iso: string): Date => new Date(/^\d{4}-\d{2}-\d{2}$/.test(iso) ? `${iso}T00:00` : iso);
+
+export const dateText = (iso: string | null): string => (iso ? dateFormat.format(dateOf(iso)) : "");
+export const dayText = (iso: string | null): string => (iso ? shortFormat.format(dateOf(iso)) : "");
 export const timeText = (iso: string | null): string => (iso ? timeFormat.format(new Date(iso)) : "");
 
 /** Time on the same day, otherwise the day. */
