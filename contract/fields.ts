@@ -15,10 +15,17 @@ export function whole(min: number, max: number) {
   return z.number(text).int(text).min(min, text).max(max, text);
 }
 
+/** So little over an open end is at the end: its fifth power would no longer be a number. */
+const HARDLY = 1e-60;
+
 /** A number over an open lower end, up to and including the upper one. */
 export function over(lower: number, max: number, unit = "") {
   const text = says(`a number over ${lower}, up to ${max}${unit && ` ${unit}`}`);
-  return z.number(text).gt(lower, text).max(max, text);
+  return z
+    .number(text)
+    .gt(lower, text)
+    .refine((v) => v - lower > HARDLY, text)
+    .max(max, text);
 }
 
 /** Text of 1 to `max` characters. */

@@ -19,11 +19,14 @@ export function answer(name: string, input: unknown): unknown {
   return tidy(found.run(parsed.data));
 }
 
-/** Writes -0 as 0 and refuses to let NaN or Infinity pass a door. */
+/**
+ * Writes -0 as 0, and null for what is too large for a number: it does not exist as one. NaN is a fault of a model
+ * and not of its caller, and does not pass.
+ */
 function tidy(value: unknown): unknown {
   if (typeof value === "number") {
-    if (!Number.isFinite(value)) throw new RangeError(`a model answered ${value}; answers are finite or null`);
-    return value === 0 ? 0 : value;
+    if (Number.isNaN(value)) throw new RangeError("a model answered NaN; answers are finite or null");
+    return Number.isFinite(value) ? (value === 0 ? 0 : value) : null;
   }
   if (Array.isArray(value)) return value.map(tidy);
   if (typeof value === "object" && value !== null) {
