@@ -21,6 +21,9 @@ function matrix(rows: Rows, name: string): Matrix {
 /** What is left of b, as a part of |a| |x| + |b|, when rounding alone is to blame: LU with pivots leaves about 1e-15 n. */
 const LEFT_OVER = 1e-10;
 
+/** Under this, products of numbers lose their digits one by one and no residual says anything. */
+const UNDERFLOW = 1e-290;
+
 const singular = (): RangeError => new RangeError("a: singular to working precision");
 
 /**
@@ -37,7 +40,7 @@ export function solve(a: Rows, b: number[]): number[] {
   for (const [i, row] of a.entries()) {
     const sum = row.reduce((s, v, j) => s + v * x[j], 0);
     const size = row.reduce((s, v) => s + Math.abs(v), 0) * large + Math.abs(b[i]);
-    if (Math.abs(sum - b[i]) > LEFT_OVER * size) throw singular();
+    if (Math.abs(sum - b[i]) > LEFT_OVER * size + UNDERFLOW) throw singular();
   }
   return x;
 }
