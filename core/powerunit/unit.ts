@@ -54,6 +54,9 @@ export const GRAVITY = 9.80665;
 /** Stiffness over inertia this much smaller than the largest counts as a free motion. */
 const FREE = 1e-9;
 
+/** Squared angular frequency, 1/s2, under which nothing holds: a mount of so little stiffness is none. */
+const NOTHING = 1e-60;
+
 const FREEDOM_WORDS: Record<Freedom, string> = {
   x: "fore and aft",
   y: "sideways",
@@ -214,7 +217,7 @@ export function assemble(unit: PowerUnit, field = "mounts"): Assembly | Unsolvab
   const held = generalisedEigen(still, mass);
   if (!held) return { unsolvable: "invalid", field: field.replace("mounts", "inertia"), why: "an inertia of a body" };
   const [least, most] = [held.values[0], held.values[5]];
-  if (!(least >= FREE * most) || most <= 0) {
+  if (!(least >= FREE * most) || most <= NOTHING) {
     const { dominant } = shapeOf(held.vectors[0], mass);
     return {
       unsolvable: "singular",
