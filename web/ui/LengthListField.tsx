@@ -54,7 +54,7 @@ export function LengthListField(props: LengthListFieldProps) {
       </label>
       <Input
         id={id}
-        value={draft ?? valueMm.map((d) => units.bare(d, "length")).join(", ")}
+        value={draft ?? valueMm.map((d) => units.bare(d, "length").replace(/\.0+$/, "")).join(", ")}
         status={bad ? "error" : undefined}
         aria-invalid={bad}
         aria-describedby={bad ? `${id}-why` : undefined}

@@ -154,7 +154,7 @@ export const NotchStrip = memo(function NotchStrip({
               {near.obstacles.length > 0 && (
                 <GapBar n={n} limitMm={notches.limits.minGapMm} show={(mm) => units.bare(mm, "length")} />
               )}
-              <span className={n.pass ? "mos" : "brk"}>
+              <span className={n.pass ? "verd mos" : "verd brk"}>
                 {n.pass ? <Tick /> : <CrossMark />} {n.pass ? "fits" : n.breaks.map((b) => BREAKS[b]).join(", ")}
               </span>
             </button>
