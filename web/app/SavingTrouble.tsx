@@ -1,9 +1,9 @@
 import { Button, Modal } from "antd";
-import { formatNumber } from "../../core";
 import { timeText } from "../format/words";
 import { api } from "./api";
 import { useAppDispatch, useAppSelector } from "./hooks";
 import { saving } from "./saving";
+import { differences } from "./versions";
 
 /** "Saved 14:32", or how many edits wait and why. */
 export function SavedState() {
@@ -26,14 +26,6 @@ export function SavedState() {
   );
 }
 
-const HIDDEN = new Set(["id", "version", "createdAt", "updatedAt", "deletedAt", "jobId", "vehicleId"]);
-
-const shown = (value: unknown): string => {
-  if (value === null || value === undefined || value === "") return "empty";
-  if (typeof value === "number") return formatNumber(value, Number.isInteger(value) ? 0 : 2);
-  return typeof value === "object" ? JSON.stringify(value) : String(value);
-};
-
 /** A stale write shows both versions and lets the person choose; a refused one says why and keeps what was typed. */
 export function SavingTrouble() {
   const dispatch = useAppDispatch();
@@ -44,9 +36,10 @@ export function SavingTrouble() {
     dispatch(api.util.invalidateTags(["Job", "Vehicle", "Shop", "Yard", "Vehicles"]));
   };
   const keep = (): void => void dispatch(saving.actions.keptMine());
-  const yours = (trouble?.yours ?? {}) as Record<string, unknown>;
-  const theirs = (trouble?.theirs ?? {}) as Record<string, unknown>;
-  const fields = Object.keys(yours).filter((k) => !HIDDEN.has(k) && shown(yours[k]) !== shown(theirs[k]));
+  const fields = differences(
+    (trouble?.yours ?? {}) as Record<string, unknown>,
+    (trouble?.theirs ?? {}) as Record<string, unknown>,
+  );
   const entry = pending[0];
   const label = entry?.kind === "change" ? entry.request.label : entry?.kind;
   const isConflict = phase === "conflict" && fields.length > 0;
@@ -72,10 +65,10 @@ export function SavingTrouble() {
           <span className="lb">field</span>
           <span className="lb">yours</span>
           <span className="lb">theirs</span>
-          {fields.map((k) => [
-            <span key={`${k}-k`}>{k}</span>,
-            <span key={`${k}-y`}>{shown(yours[k])}</span>,
-            <span key={`${k}-t`}>{shown(theirs[k])}</span>,
+          {fields.map(({ field, yours, theirs }) => [
+            <span key={`${field}-k`}>{field}</span>,
+            <span key={`${field}-y`}>{yours}</span>,
+            <span key={`${field}-t`}>{theirs}</span>,
           ])}
         </div>
       ) : (
