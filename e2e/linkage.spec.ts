@@ -167,7 +167,7 @@ test("the gated linkage names its holes, and which way the present rod goes", as
   await page.getByRole("button", { name: "A rod is fitted now" }).click();
   await expect.poll(() => plain(page)).toMatch(/shorten the rod by [\d.]+ mm, [\d.]+ turns/);
   await page.getByLabel(/^holes of the shifter/).fill("0, x");
-  await expect(page.getByRole("alert").first()).toContainText("1 to 24 figures");
+  await expect(page.getByRole("alert").first()).toContainText("1 to 24 lengths from 1.0 mm");
 });
 
 test("the floor slot is written out at full size and reads back so", async ({ page }) => {
