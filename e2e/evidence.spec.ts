@@ -142,7 +142,7 @@ test("a wrench that sends fills the reading at the bolt", async ({ page }) => {
   await openJob(page, 217, "fit");
   await page.getByRole("button", { name: /from an instrument$/ }).click();
   const dialog = page.getByRole("dialog");
-  await expect(dialog.getByRole("status")).toHaveText("That was the peak of the pull.", { timeout: 10_000 });
+  await expect(dialog.getByRole("status")).toHaveText("That was the peak of the pull.");
   await dialog.getByRole("button", { name: "Take this reading" }).click();
   await expect(page.getByLabel(/^Wrench reading of bolt/)).toHaveValue(/^\d+\.\d$/);
 });

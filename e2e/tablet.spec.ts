@@ -60,7 +60,7 @@ test("in the seat: roughness is marked and a recording is taken with a thumb", a
   await page.getByRole("button", { name: "With the sensor" }).tap();
   const dialog = page.getByRole("dialog");
   await dialog.getByRole("button", { name: "Begin" }).tap();
-  await expect(dialog.getByRole("button", { name: "Stop and keep" })).toBeEnabled({ timeout: 8000 });
+  await expect(dialog.getByRole("button", { name: "Stop and keep" })).toBeEnabled();
   await dialog.getByRole("button", { name: "Call off" }).tap();
   await expect(dialog.getByRole("button", { name: "Begin" })).toBeVisible();
   await dialog.getByRole("button", { name: "Close" }).tap();

@@ -135,7 +135,7 @@ test("the sensor records, a run-up shows in the order map, and a sensor that sto
   await choose(dialog, "condition", "Idle, in gear");
   await dialog.getByRole("button", { name: "Begin" }).click();
   await expect(dialog.getByRole("button", { name: "Stop and keep" })).toBeDisabled();
-  await expect(dialog.getByRole("button", { name: "Stop and keep" })).toBeEnabled({ timeout: 8000 });
+  await expect(dialog.getByRole("button", { name: "Stop and keep" })).toBeEnabled();
   await dialog.getByRole("button", { name: "Stop and keep" }).click();
   await expect(page.getByRole("button", { name: /^sensor, \d s/ })).toBeVisible();
   await expect.poll(() => plain(page)).toMatch(/^At idle \(950 rpm\) it is/);
@@ -143,7 +143,7 @@ test("the sensor records, a run-up shows in the order map, and a sensor that sto
   await page.goto(`${page.url()}&silentAfter=2`);
   await page.getByRole("button", { name: "With the sensor" }).click();
   await page.getByRole("dialog").getByRole("button", { name: "Begin" }).click();
-  await expect(page.getByRole("dialog").getByRole("status")).toContainText("has stopped sending", { timeout: 8000 });
+  await expect(page.getByRole("dialog").getByRole("status")).toContainText("has stopped sending");
   await expect(page.getByRole("dialog").getByRole("button", { name: "Try again" })).toBeEnabled();
 });
 

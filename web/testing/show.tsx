@@ -1,4 +1,4 @@
-import { cleanup, render, screen, waitFor, type RenderResult } from "@testing-library/react";
+import { cleanup, configure, render, screen, waitFor, type RenderResult } from "@testing-library/react";
 import userEvent, { type UserEvent } from "@testing-library/user-event";
 import { Provider } from "react-redux";
 import { MemoryRouter } from "react-router";
@@ -17,6 +17,9 @@ import type { UnitSystem } from "../../core";
 import type { Editor } from "../app/saving";
 import { makeStore } from "../app/store";
 import { UnitContext } from "../format/units";
+
+// A busy machine may stand still for some seconds; how quick things are is the benches' business.
+configure({ asyncUtilTimeout: 10_000 });
 
 afterEach(() => {
   cleanup();
