@@ -56,6 +56,11 @@ describe("least squares", () => {
     times(rows.slice(0, 3), exact).forEach((v, i) => expect(v).toBeCloseTo(b[i], 10));
   });
 
+  it("refuses columns that are one another's, to rounding", () => {
+    const third = 1 / 3;
+    expect(() => leastSquares([[third, 1], [0.1, 0.3], [0.7, 2.1]], [1, 2, 3])).toThrow(/^a: singular/); // prettier-ignore
+  });
+
   it("keeps its digits where the normal equations lose half of them", () => {
     // Laeuchli's matrix: columns that differ by e = 1e-7; the normal equations hold e^2 = 1e-14. The answer is exact.
     const e = 1e-7;

@@ -100,13 +100,18 @@ export function symmetricValues(a: Rows): number[] {
 /** Singular values, falling. */
 export const singularValues = (rows: Rows): number[] => new SingularValueDecomposition(matrix(rows, "rows")).diagonal;
 
+/** A column of R this much smaller than the largest adds nothing of its own: rounding leaves about 1e-16. */
+const NOTHING_OWN = 1e-12;
+
 /**
  * Least squares: the x that makes |a x - b| least, by Householder QR. `a` has full column rank, which the caller has
  * judged; columns that are one another's to working precision are refused.
  */
 export function leastSquares(a: Rows, b: number[]): number[] {
   const qr = new QrDecomposition(matrix(a, "a"));
-  if (!qr.isFullRank()) throw singular();
+  const own = qr.upperTriangularMatrix.diagonal().map(Math.abs);
+  // The library's own test for rank is "=== 0".
+  if (!(Math.min(...own) > NOTHING_OWN * Math.max(...own))) throw singular();
   const x = qr.solve(Matrix.columnVector(b)).to1DArray();
   if (!x.every(Number.isFinite)) throw singular();
   return x;

@@ -6,13 +6,15 @@ import "./fields.css";
 
 /**
  * Lengths in mm, typed one after the other with commas between them, each as it is read: "40, 2 in, 60 mm". Without
- * commas, bare figures may stand apart by blanks. Null where one of them cannot be read.
+ * commas, bare figures may stand apart by blanks. Null where one of them cannot be read, or is a range.
  */
 export function readLengths(text: string, system: UnitSystem): number[] | null {
   const plain = text.replace(/\u2212/g, "-");
   const words = /[,;]/.test(plain) ? plain.split(/[,;]/) : /^[\s\d.+-]*$/.test(plain) ? plain.split(/\s+/) : [plain];
   const read = words.filter((w) => w.trim()).map((w) => parseQuantity(w.trim(), "length", system));
-  return read.every((r) => r.ok) ? read.map((r) => r.value.min) : null;
+  return read.every((r) => r.ok) && read.every((r) => r.value.min === r.value.max)
+    ? read.map((r) => r.value.min)
+    : null;
 }
 
 interface LengthListFieldProps {
@@ -34,6 +36,9 @@ export function LengthListField(props: LengthListFieldProps) {
   const units = useUnits();
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
+  const shown = valueMm.map((d) => units.bare(d, "length").replace(/\.0+$/, ""));
+  // A length that was not typed anew keeps the digits that are not shown.
+  const exact = new Map(readLengths(shown.join(", "), units.system)?.map((v, i) => [v, valueMm[i]]));
   const read = draft === null ? null : readLengths(draft, units.system);
   const good =
     read !== null &&
@@ -45,7 +50,10 @@ export function LengthListField(props: LengthListFieldProps) {
   const keep = (): void => {
     if (draft === null || !good) return;
     setDraft(null);
-    onCommit(read, draft.trim());
+    onCommit(
+      read.map((v) => exact.get(v) ?? v),
+      draft.trim(),
+    );
   };
   return (
     <span className="field">
@@ -54,7 +62,7 @@ export function LengthListField(props: LengthListFieldProps) {
       </label>
       <Input
         id={id}
-        value={draft ?? valueMm.map((d) => units.bare(d, "length").replace(/\.0+$/, "")).join(", ")}
+        value={draft ?? shown.join(", ")}
         status={bad ? "error" : undefined}
         aria-invalid={bad}
         aria-describedby={bad ? `${id}-why` : undefined}

@@ -193,6 +193,7 @@ describe("lengths one after the other", () => {
     ["\u22126, 6", [-6, 6]],
     ["1 1/2 in", [38.1]],
     ["5, five", null],
+    ["5-10, 20", null],
     ["1 2 3 in", null],
   ])("read %s", (text, want) => {
     const got = readLengths(text, "metric");
@@ -221,6 +222,17 @@ describe("lengths one after the other", () => {
     await typeInto(user, field, "1 1/2, 60 mm");
     expect(onCommit.mock.lastCall?.[0][0]).toBeCloseTo(38.1, 9);
     expect(onCommit.mock.lastCall?.[0][1]).toBeCloseTo(60, 9);
+  });
+});
+
+describe("a list of lengths of which one is typed anew", () => {
+  it("keeps the others to the digit, though fewer are shown", async () => {
+    const onCommit = vi.fn();
+    const { user } = show(
+      <LengthListField label="holes" valueMm={[48.26, 60]} min={1} max={2000} most={3} onCommit={onCommit} />,
+    );
+    await typeInto(user, screen.getByLabelText("holes, mm"), "48.3, 61");
+    expect(onCommit.mock.lastCall?.[0]).toEqual([48.26, 61]);
   });
 });
 

@@ -3,14 +3,13 @@ import type { RoomUnit } from "../../../contract";
 import { formatNumber, type DrivelineAnswer, type MountSagAnswer } from "../../../core";
 import { useUnits } from "../../format/units";
 import { LABEL, labelPlaces, frameOf, outlineOf } from "./frame";
+import { SAG_WARN_MM } from "./outlook";
 import { flangeOf, type Height } from "./room";
 
 const [W, TOP, SIDE] = [830, 214, 320];
 
 /** Tilt and drop are small: drawn this many times larger, and said so. */
 const LARGER = 4;
-
-const WARN_MM = 5;
 
 /** The shaft behind the flange, seen from above and as long as the paper lets it be. */
 function shaftFromAbove(unit: RoomUnit, f: ReturnType<typeof frameOf>): string {
@@ -95,7 +94,7 @@ export function FromAbove({
         const h = heights.find((x) => x.mount.name === m.name);
         const place = drag?.name === m.name ? drag : m;
         const [x, y] = [f.x(place.xMm), f.y(place.yMm)];
-        const bad = h?.sagMm != null && h.sagMm > WARN_MM;
+        const bad = h?.sagMm != null && h.sagMm > SAG_WARN_MM;
         const { x: bx, y: by } = boxes.find((p) => p.name === m.name) ?? { x, y };
         return (
           <g key={m.name}>
