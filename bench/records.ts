@@ -86,7 +86,7 @@ export async function recordFigures(): Promise<Figure[]> {
   const source = await openDatabase(file);
   const unit = new UnitOfWork(source);
   const views = new Views(unit);
-  const changes = new Changes(unit);
+  const changes = new Changes(unit, { photo: () => true, recording: () => true });
 
   const raw = new Database(file);
   const jobRow = raw.prepare(`${selectOf("job")} WHERE "id" = ?`);
@@ -115,6 +115,8 @@ export async function recordFigures(): Promise<Figure[]> {
   const write = () => ({
     id: ulid(),
     personId: null,
+    station: null,
+    shopId: null,
     scope: `job:${jobs[0]}`,
     label: "part",
     operations: [

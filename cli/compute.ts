@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { resolve } from "node:path";
-import { isRefusal, refusal } from "../contract";
+import { isRefusal, readJson as parseJson, refusal } from "../contract";
 import { answer, models } from "../models";
 
 /** Exit codes: an answer, or a refusal. */
@@ -23,12 +23,8 @@ function readJson(file: string): { ok: true; value: unknown } | { ok: false; out
     const why = error instanceof Error && "code" in error ? String(error.code) : "unreadable";
     return { ok: false, output: refusal("invalid_json", "", file, "a file that can be read", `${file}: ${why}`) };
   }
-  try {
-    return { ok: true, value: JSON.parse(text) };
-  } catch (error) {
-    const message = error instanceof Error ? error.message : "not JSON";
-    return { ok: false, output: refusal("invalid_json", "", text.slice(0, 80), "JSON text", message) };
-  }
+  const parsed = parseJson(text);
+  return parsed.ok ? parsed : { ok: false, output: parsed.refusal };
 }
 
 function batch(items: unknown): unknown {

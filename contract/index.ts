@@ -1,5 +1,6 @@
 export * from "./asked";
 export * from "./refusal";
+export * from "./json";
 export * from "./fields";
 export * from "./inputs";
 export * from "./records";

@@ -13,6 +13,7 @@ export const refusalCodes = [
   "conflict",
   "forbidden",
   "rate_limited",
+  "storage",
   "internal",
 ] as const;
 
@@ -40,6 +41,8 @@ const GOT_LIMIT = 2000;
 
 const shorten = (got: unknown): unknown => {
   if (got === undefined) return null;
+  // A list of millions is not written out to be cut.
+  if (Array.isArray(got) && got.length > GOT_LIMIT) return `a list of ${got.length}`;
   const text = JSON.stringify(got);
   return text.length > GOT_LIMIT ? `${text.slice(0, GOT_LIMIT)}…` : got;
 };

@@ -39,7 +39,13 @@ const page = {
 };
 
 export const routes = {
-  yard: { method: "get", path: "/api/yard", does: "Open jobs, with what each waits for.", response: yardView },
+  yard: {
+    method: "get",
+    path: "/api/yard",
+    does: "Open jobs by what each waits for, newest first; a page of them, and counts of all.",
+    query: z.strictObject(page),
+    response: yardView,
+  },
   vehicles: {
     method: "get",
     path: "/api/vehicles",
@@ -74,7 +80,7 @@ export const routes = {
     method: "get",
     path: "/api/undo",
     does: "What undo and redo would do next for a person in a scope.",
-    query: z.strictObject({ scope, personId: ulid.optional() }),
+    query: z.strictObject({ scope, personId: ulid.optional(), station: ulid.optional() }),
     response: undoState,
   },
   change: {

@@ -2,6 +2,7 @@ import {
   instrumentBlock,
   photoAnswer,
   routes,
+  SHOP_ID,
   uploadedRecording,
   type ChangeRequest,
   type KeptRecording,
@@ -40,6 +41,18 @@ export class DemoClient {
       body: JSON.stringify(body),
     });
     if (!response.ok) throw new Error(`${label}: ${response.status} ${await response.text()}`);
+  }
+
+  /** Version of the shop's own record, counted along. */
+  private shopVersion = 1;
+
+  /** The next job gets this number: the shed's book has gaps, as books have. Null: on from the last one. */
+  async numberFrom(firstJobNumber: number | null): Promise<void> {
+    const version = this.shopVersion;
+    this.shopVersion += 1;
+    await this.change("shop", "Job numbers", [
+      { op: "update", resource: "shop", id: SHOP_ID, version, data: { firstJobNumber } },
+    ]);
   }
 
   /** Renders a drawing and sends it in as a camera's picture would be; gives what the photo's record needs. */

@@ -26,14 +26,15 @@ export class JobTale {
 
   constructor(
     private readonly teller: Teller,
-    job: NewFields<"job">,
+    job: NewFields<"job"> & { number: number },
     private readonly by: string,
   ) {
     this.id = teller.client.id();
     this.job = job;
   }
 
-  private readonly job: NewFields<"job">;
+  private readonly job: NewFields<"job"> & { number: number };
+  private choice: Pick<NewFields<"job">, "chosenSetupId" | "choiceReason"> | null = null;
 
   private add<R extends Parameters<DemoClient["create"]>[0]>(resource: R, data: NewFields<R>): string {
     const op = this.teller.client.create(resource, data);
@@ -153,14 +154,19 @@ export class JobTale {
   }
 
   choose(setupId: string, reason: string): this {
-    this.job.chosenSetupId = setupId;
-    this.job.choiceReason = reason;
+    this.choice = { chosenSetupId: setupId, choiceReason: reason };
     return this;
   }
 
   async tell(label: string): Promise<void> {
-    const job = this.teller.client.create("job", this.job, this.id);
+    const { client } = this.teller;
+    const { number, ...data } = this.job;
+    await client.numberFrom(number);
+    const job = client.create("job", data, this.id);
+    // The lever is chosen once it exists.
+    if (this.choice)
+      this.operations.push({ op: "update", resource: "job", id: this.id, version: 1, data: this.choice });
     // In the shop's list, so that undo inside a job does not take the whole job away.
-    await this.teller.client.change("shop", label, [job, ...this.operations], this.by);
+    await client.change("shop", label, [job, ...this.operations], this.by);
   }
 }

@@ -7,7 +7,7 @@ const children = [
     cwd: root,
     stdio: "inherit",
   }),
-  spawn(tool("vite"), ["--port", "4310"], { cwd: root, stdio: "inherit" }),
+  spawn(tool("vite"), ["--port", "4310", "--strictPort"], { cwd: root, stdio: "inherit" }),
 ];
 const stop = () => children.forEach((c) => c.kill("SIGTERM"));
 for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, stop);

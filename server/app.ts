@@ -1,12 +1,13 @@
+import { mkdirSync } from "node:fs";
 import { dirname, join } from "node:path";
 import compression from "compression";
 import express, { type Express } from "express";
 import { pino, type Logger } from "pino";
 import { pinoHttp } from "pino-http";
 import { HeavyModels } from "./compute";
-import { openDatabase, UnitOfWork } from "./db";
-import { computeDoor } from "./http/compute";
-import { errorDoor, noSuchDoor } from "./http/errors";
+import { holdAlone, openDatabase, StorageError, storageTrouble, UnitOfWork } from "./db";
+import { computeEndpoint } from "./http/compute";
+import { errorEndpoint, noSuchEndpoint } from "./http/errors";
 import { instrumentDoors } from "./http/instruments";
 import { headers, onlyLocalHost, onlyOwnOrigin, steadyWrites } from "./http/guards";
 import { openApiDoor } from "./http/openapi";
@@ -39,20 +40,32 @@ export interface App {
 
 /** Builds the server around one database file; listening is the caller's. */
 export async function buildApp(options: AppOptions): Promise<App> {
-  const source = await openDatabase(options.databaseFile);
+  const folder = dirname(options.databaseFile);
+  const release = holdFolder(folder, options.databaseFile);
+  const source = await openDatabase(options.databaseFile).catch((error: unknown) => {
+    release();
+    throw error;
+  });
   const unit = new UnitOfWork(source);
   const log = options.log ?? pino({ level: "silent" });
   const app = express();
   app.disable("x-powered-by");
-  app.use(onlyLocalHost, headers, onlyOwnOrigin, steadyWrites, compression());
+  // Even an error that strikes while an error is answered leaves without its inside.
+  app.set("env", "production");
+  // Whatever is refused on the way carries the same headers.
+  app.use(headers, onlyLocalHost, onlyOwnOrigin, steadyWrites, compression());
   app.use(pinoHttp({ logger: log, autoLogging: log.level === "debug" }));
   // Pictures and recordings lie beside the database: a copy of the folder takes them along.
-  const photos = new Photos(join(dirname(options.databaseFile), "photos"));
+  const photos = new Photos(join(folder, "photos"));
   const views = new Views(unit);
   const heavy = new HeavyModels();
-  const recordings = new Recordings(join(dirname(options.databaseFile), "recordings"), heavy);
+  const recordings = new Recordings(join(folder, "recordings"), heavy);
+  const named = await views.namedFiles();
+  photos.sweep(named.photo);
+  recordings.sweep(named.recording);
+  const files = { photo: (f: string) => photos.has(f), recording: (f: string) => recordings.has(f) };
   app.use(
-    computeDoor(heavy),
+    computeEndpoint(heavy),
     openApiDoor(),
     photoDoors(photos),
     recordingDoors(recordings),
@@ -60,11 +73,11 @@ export async function buildApp(options: AppOptions): Promise<App> {
       options.instruments ?? [...standInInstruments, standInAccelerometer(options.hiddenFaults ?? {})],
       views,
     ),
-    recordDoors(views, new Changes(unit, options.now)),
+    recordDoors(views, new Changes(unit, files, options.now)),
   );
-  app.use("/api", noSuchDoor);
+  app.use("/api", noSuchEndpoint);
   if (options.webFolder) app.use(pageDoor(options.webFolder));
-  app.use(errorDoor(log));
+  app.use(errorEndpoint(log, options.databaseFile));
   return {
     express: app,
     unit,
@@ -72,6 +85,18 @@ export async function buildApp(options: AppOptions): Promise<App> {
       await heavy.close();
       await unit.idle();
       await source.destroy();
+      release();
     },
   };
+}
+
+/** One program at a time works with a data folder, which is made where there is none. */
+function holdFolder(folder: string, databaseFile: string): () => void {
+  try {
+    mkdirSync(folder, { recursive: true });
+    return holdAlone(databaseFile);
+  } catch (error) {
+    const trouble = storageTrouble(error, databaseFile);
+    throw trouble ? new StorageError(trouble) : error;
+  }
 }

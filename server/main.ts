@@ -1,8 +1,10 @@
 import { existsSync, readFileSync } from "node:fs";
+import { createServer, type RequestListener } from "node:http";
 import { dirname, join, resolve } from "node:path";
 import { fileURLToPath } from "node:url";
 import { pino } from "pino";
 import { buildApp } from "./app";
+import { storageTrouble } from "./db";
 import { hiddenFaults, type HiddenFaults } from "./instruments";
 
 const here = dirname(fileURLToPath(import.meta.url));
@@ -47,24 +49,52 @@ if (faultsFile) {
   }
 }
 
-const app = await buildApp({ databaseFile, webFolder, log, hiddenFaults: faults });
-const server = app.express.listen(port, "127.0.0.1", () => {
-  const address = server.address();
-  const bound = typeof address === "object" && address ? address.port : port;
-  process.stdout.write(`Ash Lever: http://127.0.0.1:${bound}/\n`);
-});
-server.on("error", (error: NodeJS.ErrnoException) => {
-  const why = error.code === "EADDRINUSE" ? `port ${port} is taken; give another with --port` : error.message;
-  process.stderr.write(`Ash Lever cannot listen: ${why}\n`);
+/** What keeps the program from starting, in a sentence for the person who starts it. */
+const cannotStart = (why: string): never => {
+  process.stderr.write(`Ash Lever cannot start: ${why}\n`);
   process.exit(1);
+};
+
+// The port comes first: where it is taken, nothing has been opened or changed yet.
+const server = createServer();
+await new Promise<void>((resolve) => {
+  server.once("error", (error: NodeJS.ErrnoException) => {
+    const taken = `port ${port}`;
+    if (error.code === "EADDRINUSE") cannotStart(`${taken} is taken; give another with --port.`);
+    if (error.code === "EACCES") cannotStart(`${taken} needs rights this user has not; give one over 1023 with --port.`);
+    cannotStart(error.message);
+  });
+  server.listen(port, "127.0.0.1", resolve);
 });
+
+const starting: RequestListener = (_req, res) => {
+  res.writeHead(503, { "Retry-After": "1" }).end();
+};
+server.on("request", starting);
+
+const app = await buildApp({ databaseFile, webFolder, log, hiddenFaults: faults }).catch((error: unknown) => {
+  const trouble = storageTrouble(error, databaseFile);
+  if (!trouble) throw error;
+  return cannotStart(`${trouble.what} ${trouble.toDo} (${databaseFile})`);
+});
+server.off("request", starting).on("request", app.express);
+const address = server.address();
+const bound = typeof address === "object" && address ? address.port : port;
+process.stdout.write(`Ash Lever: http://127.0.0.1:${bound}/\n`);
+
+/** Answers under way may finish for so long; after that their connections are cut, and in the end the process. */
+const GRACE_MS = 1500;
+const AT_MOST_MS = 4000;
 
 let closing = false;
 const close = (): void => {
   if (closing) return;
   closing = true;
+  setTimeout(() => process.exit(0), AT_MOST_MS).unref();
+  const cut = setTimeout(() => server.closeAllConnections(), GRACE_MS);
   server.close(() => {
-    void app.close().then(() => process.exit(0));
+    clearTimeout(cut);
+    void app.close().finally(() => process.exit(0));
   });
   server.closeIdleConnections();
 };

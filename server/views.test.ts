@@ -12,7 +12,7 @@ beforeAll(async () => {
 afterAll(() => shed.close());
 
 describe("yard", () => {
-  it("shows open jobs with what they wait for, oldest first, and counts the rest", async () => {
+  it("shows open jobs with what they wait for, and counts the rest", async () => {
     const later = await shed.add("job", {
       vehicleId: ids.vehicleId,
       complaint: "Shakes.",
@@ -23,15 +23,40 @@ describe("yard", () => {
     const { body } = await shed.get("/api/yard");
     expect(body.jobs.map((j: { id: string }) => j.id)).toEqual([ids.jobId, later]);
     expect(body.jobs[1]).toMatchObject({ tag: "T 1", waits: { kind: "part", what: "Bush" } });
-    expect(body).toMatchObject({ vehicles: 1, closedJobs: 1 });
+    expect(body).toMatchObject({ vehicles: 1, closedJobs: 1, total: 2, waiting: { nothing: 1, part: 1, cure: 0 } });
     expect(body.jobs.some((j: { id: string }) => j.id === closed)).toBe(false);
   });
 
-  it("numbers jobs on from the highest", async () => {
-    const id = await shed.add("job", { vehicleId: ids.vehicleId, number: 214 });
+  it("gives them page by page, newest first within what they wait for, with true counts", async () => {
+    const own = await TestShed.open();
+    const vehicleId = await own.add("vehicle", { tag: "P 1" });
+    const day = (i: number): string => new Date(Date.UTC(2031, 0, 1 + i)).toISOString();
+    const kinds = ["nothing", "part"] as const;
+    const jobs = Array.from({ length: 12 }, (_, i) => ({ openedAt: day(i), kind: kinds[i % 2] }));
+    for (const { openedAt, kind } of jobs) {
+      await own.add("job", { vehicleId, openedAt, waits: { kind, what: "", since: null, until: null } });
+    }
+    const pages = [];
+    for (const offset of [0, 5, 10]) pages.push((await own.get(`/api/yard?limit=5&offset=${offset}`)).body);
+    const got = pages.flatMap((p) => p.jobs as { openedAt: string; waits: { kind: string } }[]);
+    const expected = kinds.flatMap((kind) => jobs.filter((j) => j.kind === kind).reverse());
+    expect(got.map((j) => [j.waits.kind, j.openedAt])).toEqual(expected.map((j) => [j.kind, j.openedAt]));
+    for (const p of pages) expect([p.total, p.waiting.nothing, p.waiting.part]).toEqual([12, 6, 6]);
+    await own.close();
+  });
+
+  it("numbers jobs on from where the shop says, and lets nobody choose a number", async () => {
+    const shop = { op: "create", resource: "shop", id: SHOP_ID, data: { firstJobNumber: 214 } } as const;
+    await shed.change([shop]).expect(200);
+    const id = await shed.add("job", { vehicleId: ids.vehicleId });
     const next = await shed.add("job", { vehicleId: ids.vehicleId });
     expect((await shed.get(`/api/jobs/${id}`)).body.job.number).toBe(214);
     expect((await shed.get(`/api/jobs/${next}`)).body.job.number).toBe(215);
+    const chosen = { op: "create", resource: "job", id: ulid(), data: { vehicleId: ids.vehicleId, number: 7 } } as const;
+    const { status, body } = await shed.change([chosen]);
+    expect([status, body.error.field]).toEqual([422, "operations[0].data.number"]);
+    const moved = { op: "update", resource: "job", id, version: 1, data: { number: 7 } } as const;
+    expect((await shed.change([moved])).body.error.field).toBe("operations[0].data.number");
   });
 });
 
@@ -85,16 +110,20 @@ describe("job and dossier", () => {
 
 describe("shop", () => {
   it("has settings before any are kept, and then those that are", async () => {
-    expect((await shed.get("/api/shop")).body.shop).toMatchObject({
+    const own = await TestShed.open();
+    expect((await own.get("/api/shop")).body.shop).toMatchObject({
       id: SHOP_ID,
       version: 0,
       units: "metric",
       singleKeys: true,
     });
-    await shed
+    await own
       .change([{ op: "create", resource: "shop", id: SHOP_ID, data: { units: "inch", name: "Shed" } }])
       .expect(200);
-    expect((await shed.get("/api/shop")).body.shop).toMatchObject({ version: 1, units: "inch", name: "Shed" });
+    const kept = (await own.get("/api/shop")).body;
+    expect(kept.shop).toMatchObject({ version: 1, units: "inch", name: "Shed" });
+    expect(kept.shopId).toMatch(/^[0-9A-Z]{26}$/);
+    await own.close();
   });
 
   it("lists people by name, without those in the bin", async () => {

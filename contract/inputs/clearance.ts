@@ -80,10 +80,21 @@ export const notchInput = z.strictObject({
   rodAdjusted: z.boolean({ error: () => `${ACCEPTS}true or false` }).default(false),
 }) satisfies z.ZodType<NotchInput>;
 
-/** The gearbox, the lever, and that no two obstacles share a name. */
+/** Most corners of polygons in one question, and most corners a row of notches may be tried against. */
+const MOST_CORNERS = 20_000;
+const MOST_NOTCH_WORK = 100_000;
+
+const cornersOf = (obstacles: readonly Obstacle[]): number =>
+  obstacles.reduce((n, o) => n + (o.kind === "polygon" ? o.points.length : 0), 0);
+
+/** The gearbox, the lever, how large the question is, and that no two obstacles share a name. */
 export function checkClearance(input: ClearanceInput): Refusal | null {
   const geometry = checkGearbox(input.gearbox, input.lever.drive.kind) ?? checkLever(input.lever, input.gearbox);
   if (geometry) return geometry;
+  const corners = cornersOf(input.obstacles);
+  if (corners > MOST_CORNERS) {
+    return refusal("too_large", "obstacles", corners, `polygons with up to ${MOST_CORNERS} points in all`);
+  }
   const names = input.obstacles.map((o) => o.name);
   const repeat = firstRepeat(names);
   return repeat < 0
@@ -97,6 +108,12 @@ const NEAREST_TO_PIVOT = 1;
 export function checkNotch(input: NotchInput): Refusal | null {
   const clearance = checkClearance(input);
   if (clearance) return clearance;
+  const each = input.obstacles.length + cornersOf(input.obstacles);
+  const work = input.notchesMm.length * each;
+  if (work > MOST_NOTCH_WORK) {
+    const most = `notches times obstacles and their polygon points up to ${MOST_NOTCH_WORK}: here up to ${Math.floor(MOST_NOTCH_WORK / each)} notches`;
+    return refusal("too_large", "notchesMm", input.notchesMm.length, most);
+  }
   for (const [i, d] of input.notchesMm.entries()) {
     const field = `notchesMm[${i}]`;
     if (input.notchesMm.indexOf(d) !== i) return refusal("invalid_input", field, d, "a notch not listed before");

@@ -7,14 +7,16 @@ import { resourceNames } from "./resources";
 const anyObject = z.record(z.string(), z.unknown(), { error: () => `${ACCEPTS}an object of fields` });
 const resource = word(resourceNames);
 const version = whole(1, 1e9);
+/** A torque group that shrinks or goes takes the signatures of its bolts along, where the person said so. */
+const withSignatures = z.boolean().optional();
 
 /** One edit of one record. `version` is the version the person saw; a newer one on the shelf is a conflict. */
 export const operation = z.discriminatedUnion(
   "op",
   [
     z.strictObject({ op: z.literal("create"), resource, id: ulid, data: anyObject }),
-    z.strictObject({ op: z.literal("update"), resource, id: ulid, version, data: anyObject }),
-    z.strictObject({ op: z.literal("delete"), resource, id: ulid, version, withJobs: z.boolean().optional() }),
+    z.strictObject({ op: z.literal("update"), resource, id: ulid, version, data: anyObject, withSignatures }),
+    z.strictObject({ op: z.literal("delete"), resource, id: ulid, version, withJobs: z.boolean().optional(), withSignatures }),
     z.strictObject({ op: z.literal("restore"), resource, id: ulid, version }),
   ],
   { error: () => 'accepts: "create", "update", "delete" or "restore"' },
@@ -28,11 +30,21 @@ export const scope = z
     error: () => `${ACCEPTS}"shop", "job:<id>" or "vehicle:<id>"`,
   });
 
-/** A unit of work: all of it happens or none. Sending the same id again changes nothing and gives the same answer. */
-export const changeRequest = z.strictObject({
+/** Whose a write is: a person's, or of one screen where nobody was chosen; and of which shop the screen was. */
+const whose = {
   id: ulid,
   personId: ulid.nullable().default(null),
+  station: ulid.nullable().default(null),
+  shopId: ulid.nullable().default(null),
   scope,
+};
+
+/**
+ * A unit of work: all of it happens or none. Sending the same id with the same contents again changes
+ * nothing and gives the same answer; with other contents it is refused.
+ */
+export const changeRequest = z.strictObject({
+  ...whose,
   label: text(120),
   operations: list(operation, 1, 500),
 });
@@ -60,9 +72,7 @@ export type ChangeAnswer = z.infer<typeof changeAnswer>;
 
 /** Undo or redo the person's last change in a scope; `force` overwrites what others changed since. */
 export const stepBack = z.strictObject({
-  id: ulid,
-  personId: ulid.nullable().default(null),
-  scope,
+  ...whose,
   force: z.boolean().default(false),
 });
 export type StepBackRequest = z.input<typeof stepBack>;

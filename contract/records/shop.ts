@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { num, text, word } from "../fields";
+import { num, text, whole, word } from "../fields";
 import { knowledgeChanges, shimShelf } from "../inputs";
 import { line } from "./fields";
 
@@ -12,6 +12,8 @@ const playGrade = num(0, 50, "mm");
 export const shop = z.strictObject({
   name: line.default(""),
   units: word(["metric", "inch"]).default("metric"),
+  /** Jobs are numbered from here on: a book begun on paper goes on. */
+  firstJobNumber: whole(1, 1e9).nullable().default(null),
   currency: line.default("crowns"),
   singleKeys: z.boolean().default(true),
   shims: shimShelf.nullable().default(null),

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { changeSummary } from "./changes";
+import { waitKinds } from "./job";
 import {
   jobChildren,
   resources,
@@ -53,7 +54,15 @@ export const yardJob = z.object({
 });
 export type YardJob = z.infer<typeof yardJob>;
 
-export const yardView = z.object({ jobs: z.array(yardJob), vehicles: z.number(), closedJobs: z.number() });
+/** How many open jobs wait for each thing, all of them and not only those listed. */
+const waitCounts = z.record(z.enum(waitKinds), z.number());
+export const yardView = z.object({
+  jobs: z.array(yardJob),
+  total: z.number(),
+  waiting: waitCounts,
+  vehicles: z.number(),
+  closedJobs: z.number(),
+});
 export type YardView = z.infer<typeof yardView>;
 
 export const undoState = z.object({ undo: changeSummary.nullable(), redo: changeSummary.nullable() });
@@ -118,7 +127,9 @@ export const dossierView = z.strictObject({
 export const shopView = z.object({
   shop: recordSchema("shop"),
   people: z.array(recordSchema("person")),
-}) as unknown as z.ZodType<{ shop: Shop; people: Person[] }>;
+  /** Tells this shop's data from another's: what waits in a browser knows where it belongs. */
+  shopId: z.string(),
+}) as unknown as z.ZodType<{ shop: Shop; people: Person[]; shopId: string }>;
 
 export const binLine = z.object({
   resource: z.string(),

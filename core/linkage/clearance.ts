@@ -7,7 +7,9 @@ import {
   solidOf,
   type Body,
   type Obstacle,
+  type Piece,
   type PieceName,
+  type Solid,
 } from "./obstacles";
 import { toDeg, toRad } from "./plane";
 import type { Gearbox, LeverGeometry, Reason } from "./types";
@@ -70,6 +72,38 @@ export function clearance(input: ClearanceInput): ClearanceAnswer {
   const { gears } = lever({ gearbox: input.gearbox, lever: input.lever });
   const pieces = piecesOf(input.lever, input.body);
   const solids = input.obstacles.map((o) => ({ name: o.name, solid: solidOf(o) }));
+  const { sweep, least, fromDeg, toDeg } = sweepOf(gears, pieces, solids);
+  return {
+    gears: gears.map((g) => {
+      if (!g.reached) {
+        const { gear, reached, leverDeg, reason, missingMm, message } = g;
+        return { gear, reached, leverDeg, gaps: [], reason, missingMm, message };
+      }
+      const gaps = solids.map(({ name, solid }): GearGap => {
+        const { gapMm, part } = gapAt(pieces, toRad(g.leverDeg), solid);
+        return { obstacle: name, gapMm, touches: gapMm <= 0, part };
+      });
+      return { gear: g.gear, reached: true, leverDeg: g.leverDeg, gaps };
+    }),
+    sweep,
+    least,
+    fromDeg,
+    toDeg,
+  };
+}
+
+/** The least gap of the whole sweep alone, without the gears' own: what a choice among many settings looks at. */
+export function leastClearance(input: ClearanceInput): SweepGap {
+  const { gears } = lever({ gearbox: input.gearbox, lever: input.lever });
+  const solids = input.obstacles.map((o) => ({ name: o.name, solid: solidOf(o) }));
+  return sweepOf(gears, piecesOf(input.lever, input.body), solids).least;
+}
+
+function sweepOf(
+  gears: readonly GearAnswer[],
+  pieces: readonly Piece[],
+  solids: readonly { name: string; solid: Solid }[],
+): Pick<ClearanceAnswer, "sweep" | "least" | "fromDeg" | "toDeg"> {
   const angles = gears.flatMap((g) => (g.leverDeg === null ? [] : [g.leverDeg]));
   const [lowDeg, highDeg] = [Math.min(0, ...angles), Math.max(0, ...angles)];
 
@@ -86,17 +120,6 @@ export function clearance(input: ClearanceInput): ClearanceAnswer {
     };
   });
   return {
-    gears: gears.map((g) => {
-      if (!g.reached) {
-        const { gear, reached, leverDeg, reason, missingMm, message } = g;
-        return { gear, reached, leverDeg, gaps: [], reason, missingMm, message };
-      }
-      const gaps = solids.map(({ name, solid }): GearGap => {
-        const { gapMm, part } = gapAt(pieces, toRad(g.leverDeg), solid);
-        return { obstacle: name, gapMm, touches: gapMm <= 0, part };
-      });
-      return { gear: g.gear, reached: true, leverDeg: g.leverDeg, gaps };
-    }),
     sweep,
     least: sweep.reduce((a, b) => (b.gapMm < a.gapMm - SAME_GAP_MM ? b : a)),
     fromDeg: lowDeg,

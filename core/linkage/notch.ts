@@ -1,8 +1,8 @@
 import { formatNumber } from "../quantity";
-import { clearance, type ClearanceInput } from "./clearance";
+import { leastClearance, type ClearanceInput } from "./clearance";
 import { reductionPct } from "./compare";
 import { driveSolver } from "./drives";
-import { lever, neutralGain } from "./lever";
+import { lever, neutralGain, type Throw } from "./lever";
 import { cross, dot, length, minus, toDeg, toRad, turned, vec, wrapped, type Vec } from "./plane";
 import type { Drive, LeverGeometry, Point } from "./types";
 
@@ -111,7 +111,7 @@ export function loweredLever(
 const mean = (values: readonly number[]): number | null =>
   values.length ? values.reduce((a, b) => a + b, 0) / values.length : null;
 
-function notchResult(input: NotchInput, notch: number, notchMm: number): NotchResult {
+function notchResult(input: NotchInput, before: readonly Throw[], notch: number, notchMm: number): NotchResult {
   const lowered = loweredLever(input.lever, notchMm, input.rodAdjusted);
   if (!lowered) {
     return {
@@ -131,7 +131,6 @@ function notchResult(input: NotchInput, notch: number, notchMm: number): NotchRe
     };
   }
   const reference = input.reference ?? input.lever;
-  const before = lever({ gearbox: input.gearbox, lever: reference }).throws;
   const own = lever({ gearbox: input.gearbox, lever: lowered.lever });
   const throws = own.throws.map(({ column, from, to, throwMm }, k): NotchThrow => ({
     column,
@@ -146,7 +145,7 @@ function notchResult(input: NotchInput, notch: number, notchMm: number): NotchRe
   const reductions = throws.flatMap((t) => (t.reductionPct === null ? [] : [t.reductionPct]));
   const pinArm = (l: Pick<LeverGeometry, "pin">): number => length(vec(l.pin));
   const tailDepthMm = (input.body.tailDepthMm ?? pinArm(input.lever)) + (pinArm(lowered.lever) - pinArm(input.lever));
-  const { least } = clearance({
+  const least = leastClearance({
     gearbox: input.gearbox,
     lever: lowered.lever,
     body: { ...input.body, tailDepthMm: Math.max(1, tailDepthMm) },
@@ -184,7 +183,8 @@ function notchResult(input: NotchInput, notch: number, notchMm: number): NotchRe
  * Handbook, section "Notch": knob and pin go down together, the tail grows as the pin does.
  */
 export function notch(input: NotchInput): NotchAnswer {
-  const notches = input.notchesMm.map((mm, i) => notchResult(input, i + 1, mm));
+  const before = lever({ gearbox: input.gearbox, lever: input.reference ?? input.lever }).throws;
+  const notches = input.notchesMm.map((mm, i) => notchResult(input, before, i + 1, mm));
   const best = notches
     .filter((n) => n.pass && n.reductionPct !== null)
     .reduce<NotchResult | null>((a, b) => {

@@ -173,3 +173,17 @@ const done = (kind: QuantityKind, min: number, max: number, unit: string, assume
   Number.isFinite(min) && Number.isFinite(max)
     ? { ok: true, value: { kind, min, max, unit, assumedUnit } }
     : { ok: false, position: 0, message: "too large a number" };
+
+/** A figure kept beside its text may be rounded by this part, or by the last place shown. */
+const ROUNDED = { part: 0.001, base: 0.0051 };
+
+/** Whether a typed text, read as any kind of quantity, means this value in its base unit. A bare number fits either system. */
+export function typedMeans(typed: string, base: number): boolean {
+  const off = ROUNDED.base + ROUNDED.part * Math.abs(base);
+  return (Object.keys(UNITS) as QuantityKind[]).some((kind) =>
+    (["metric", "inch"] as const).some((system) => {
+      const read = parseQuantity(typed, kind, system);
+      return read.ok && base >= read.value.min - off && base <= read.value.max + off;
+    }),
+  );
+}

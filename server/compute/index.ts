@@ -1,1 +1,3 @@
-export { HEAVY, HeavyModels } from "./heavy";
+export { HeavyModels, type Job } from "./heavy";
+export { answerJson, type JsonAnswer } from "./answerJson";
+export { isQuick } from "./quick";

@@ -2,7 +2,7 @@ import type { KeptRecording, RecordedRun } from "../../contract";
 
 /** What a thread can be given to do. */
 export type HeavyTask =
-  | { model: string; input: unknown }
+  | { model: string; question: Uint8Array }
   | { bytes: Uint8Array }
   | { linesOf: Uint8Array; rateHz: number | null; called: string };
 

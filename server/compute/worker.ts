@@ -1,6 +1,6 @@
 import { csvText, importRecording, readWav, spectrum, wavBytes } from "../../core";
-import { answer } from "../../models";
 import { runIn } from "../recordings/comment";
+import { answerJson } from "./answerJson";
 import type { HeavyTask, ReadRecording } from "./tasks";
 
 /** Peaks a recording is kept with. */
@@ -36,7 +36,7 @@ function lines(wav: Uint8Array, rateHz: number | null, called: string): string {
 /** One piece of long work, in a thread of its own. */
 export default (task: HeavyTask): unknown =>
   "model" in task
-    ? answer(task.model, task.input)
+    ? answerJson(task.model, task.question)
     : "bytes" in task
       ? read(task.bytes)
       : lines(task.linesOf, task.rateHz, task.called);

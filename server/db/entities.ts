@@ -37,6 +37,13 @@ export const entities = Object.fromEntries(resourceNames.map((n) => [n, entityOf
   EntitySchema<Row>
 >;
 
+/** The one row that tells this shop's data from another shop's. */
+export const identityEntity = new EntitySchema<{ id: string }>({
+  name: "shop_identity",
+  tableName: "shop_identity",
+  columns: { id: { type: "text", primary: true } },
+});
+
 /** Every change with the records before and after it: undo, audit and retried writes read it. */
 export const changeEntity = new EntitySchema<Row>({
   name: "change",
@@ -46,10 +53,12 @@ export const changeEntity = new EntitySchema<Row>({
     id: { type: "text" },
     scope: { type: "text" },
     personId: { type: "text", nullable: true },
+    station: { type: "text", nullable: true },
     label: { type: "text" },
     at: { type: "text" },
     state: { type: "text" },
     edits: { type: "text" },
+    digest: { type: "text", nullable: true },
   },
   indices: [
     { name: "ix_change_id", columns: ["id"], unique: true },

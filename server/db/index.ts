@@ -2,5 +2,7 @@ export { openDatabase, migrations } from "./open";
 export { UnitOfWork } from "./unitOfWork";
 export { find, findById, toRecord, toRow, selectOf } from "./rows";
 export { tables } from "./tables";
-export { changeEntity, entities } from "./entities";
+export { changeEntity, entities, identityEntity } from "./entities";
+export { holdAlone } from "./lock";
+export { StorageError, storageTrouble } from "./trouble";
 export type { Row } from "./entities";

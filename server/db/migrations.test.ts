@@ -19,6 +19,8 @@ describe("database", () => {
     const source = await openDatabase(join(folder, "b.sqlite"));
     // Back to the first: everything since then is undone and done again.
     await source.undoLastMigration();
+    expect(await source.query(`SELECT name FROM sqlite_master WHERE name = 'shop_identity'`)).toEqual([]);
+    await source.undoLastMigration();
     expect(await source.query(`SELECT name FROM sqlite_master WHERE name = 'recording'`)).toEqual([]);
     await source.undoLastMigration();
     expect(await source.query(`SELECT name FROM sqlite_master WHERE name IN ('photo', 'setting')`)).toEqual([]);

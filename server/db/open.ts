@@ -1,14 +1,16 @@
-import { mkdirSync } from "node:fs";
-import { dirname } from "node:path";
+import { mkdirSync, rmSync } from "node:fs";
+import { basename, dirname } from "node:path";
 import { DataSource } from "typeorm";
-import { changeEntity, entities } from "./entities";
+import { changeEntity, entities, identityEntity } from "./entities";
 import { First1764000000000 } from "./migrations/first";
 import { Photos1764200000000 } from "./migrations/photos";
 import { Recordings1764300000000 } from "./migrations/recordings";
 import { SlackChain1764100000000 } from "./migrations/slackChain";
+import { Whose1764400000000 } from "./migrations/whose";
+import { StorageError, storageTrouble } from "./trouble";
 
 /** Every migration, oldest first, by literal name. */
-export const migrations = [First1764000000000, SlackChain1764100000000, Photos1764200000000, Recordings1764300000000];
+export const migrations = [First1764000000000, SlackChain1764100000000, Photos1764200000000, Recordings1764300000000, Whose1764400000000];
 
 /** What must be true of the connection before anything is written: [pragma, value it must read back]. */
 const PRAGMAS: readonly [set: string, name: string, want: string | number][] = [
@@ -31,23 +33,88 @@ function prepare(db: RawDatabase): void {
   }
 }
 
-/** Opens (and where needed creates and migrates) one database file. */
+/** Names of the migrations a file has been through; null where it is empty or another program's. */
+async function migrationsOf(source: DataSource): Promise<string[] | null> {
+  const tables = (await source.query(`SELECT "name" FROM "sqlite_master" WHERE "type" = 'table'`)) as { name: string }[];
+  if (!tables.length) return [];
+  if (!tables.some((t) => t.name === "migrations")) return null;
+  return ((await source.query(`SELECT "name" FROM "migrations"`)) as { name: string }[]).map((m) => m.name);
+}
+
+/** Refuses a file that is damaged, another program's, or written by a newer version of this one. */
+async function lookAt(source: DataSource, file: string): Promise<void> {
+  const pages = (await source.query("PRAGMA quick_check(1)")) as { quick_check: string }[];
+  if (pages[0]?.quick_check !== "ok") throw Object.assign(new Error("damaged"), { code: "SQLITE_CORRUPT" });
+  const name = basename(file);
+  const done = await migrationsOf(source);
+  if (done === null) {
+    throw new StorageError({
+      what: `${name} is a database of another program.`,
+      toDo: "Name the file of this program, or one that does not exist yet, with --data.",
+    });
+  }
+  const known = new Set(migrations.map((m) => m.name));
+  if (done.some((m) => !known.has(m))) {
+    throw new StorageError({
+      what: `${name} was written by a newer version of Ash Lever.`,
+      toDo: "Start that version, or restore a copy made before it was installed.",
+    });
+  }
+}
+
+/** Before a file that holds something is changed to a newer form, a copy of it is put beside it. */
+async function copyBefore(source: DataSource, file: string): Promise<void> {
+  const done = (await migrationsOf(source)) ?? [];
+  const next = migrations.find((m) => !done.includes(m.name));
+  if (!done.length || !next) return;
+  const copy = `${file}.before-${next.name}`;
+  // A start that was interrupted may have left one: it is of the same state, or of half of it.
+  rmSync(copy, { force: true });
+  await source.query("VACUUM INTO ?", [copy]);
+}
+
+/**
+ * Opens (and where needed creates and migrates) one database file.
+ *
+ * Throws a StorageError, whose message is for the person who starts the program, where the file is damaged, another
+ * program's, newer than this program, or cannot be read or written.
+ */
 export async function openDatabase(file: string, options: { migrate?: boolean } = {}): Promise<DataSource> {
+  try {
+    return await opened(file, options);
+  } catch (error) {
+    const trouble = storageTrouble(error, file);
+    throw trouble ? new StorageError(trouble) : error;
+  }
+}
+
+async function opened(file: string, options: { migrate?: boolean }): Promise<DataSource> {
   mkdirSync(dirname(file), { recursive: true });
   const source = new DataSource({
     type: "better-sqlite3",
     database: file,
     synchronize: false,
-    entities: [...Object.values(entities), changeEntity],
+    entities: [...Object.values(entities), changeEntity, identityEntity],
     migrations,
     prepareDatabase: (db) => prepare(db as RawDatabase),
   });
   await source.initialize();
-  if (options.migrate !== false) {
-    await source.runMigrations({ transaction: "each" });
-    // A failed or half-run migration can leave foreign keys off on the one connection everyone uses.
-    const [{ foreign_keys: on }] = (await source.query("PRAGMA foreign_keys")) as { foreign_keys: number }[];
-    if (on !== 1) throw new Error("database: foreign keys are off after migration");
+  try {
+    await lookAt(source, file);
+    if (options.migrate !== false) {
+      await copyBefore(source, file);
+      await migrate(source);
+    }
+    return source;
+  } catch (error) {
+    await source.destroy();
+    throw error;
   }
-  return source;
+}
+
+async function migrate(source: DataSource): Promise<void> {
+  await source.runMigrations({ transaction: "each" });
+  // A failed or half-run migration can leave foreign keys off on the one connection everyone uses.
+  const [{ foreign_keys: on }] = (await source.query("PRAGMA foreign_keys")) as { foreign_keys: number }[];
+  if (on !== 1) throw new Error("database: foreign keys are off after migration");
 }

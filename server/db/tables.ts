@@ -256,6 +256,7 @@ export const tables: Record<ResourceName, TableSpec> = {
     columns: {
       name: text,
       units: text,
+      firstJobNumber: maybe(integer),
       currency: text,
       singleKeys: flag,
       shims: maybe(json),

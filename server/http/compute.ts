@@ -1,9 +1,8 @@
-import { json, Router } from "express";
-import { isRefusal } from "../../contract";
-import { answer } from "../../models";
-import { HEAVY, type HeavyModels } from "../compute";
+import { Router } from "express";
+import { answerJson, isQuick, type HeavyModels } from "../compute";
 import { HTTP_STATUS } from "../services";
-import { hungUp } from "./hungUp";
+import { abortOnDisconnect } from "./abortOnDisconnect";
+import { bytesBody } from "./json";
 
 /** Largest input of a model over HTTP. */
 const COMPUTE_LIMIT = "8mb";
@@ -11,25 +10,28 @@ const COMPUTE_LIMIT = "8mb";
 /**
  * POST /api/compute/<model>: the same answers as the core function and the command line.
  *
- * Heavy models run in a thread; whoever hangs up ends the work.
+ * All but small questions to quick models are read and answered in a thread, so that nobody's save waits for them;
+ * a caller that disconnects ends the work.
  */
-export function computeDoor(heavy: HeavyModels): Router {
+export function computeEndpoint(heavy: HeavyModels): Router {
   const router = Router();
-  router.post(
-    "/api/compute/:model",
-    json({ strict: false, limit: COMPUTE_LIMIT, type: () => true }),
-    async (req, res) => {
-      const model = String(req.params.model);
-      const until = hungUp(res);
-      let output: unknown;
-      try {
-        output = HEAVY.has(model) ? await heavy.answer(model, req.body, until) : answer(model, req.body);
-      } catch (error) {
-        if (until.aborted) return;
-        throw error;
-      }
-      res.status(isRefusal(output) ? HTTP_STATUS[output.error.code] : 200).json(output);
-    },
-  );
+  router.post("/api/compute/:model", bytesBody(COMPUTE_LIMIT), async (req, res) => {
+    const model = String(req.params.model);
+    const body = Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0);
+    const until = abortOnDisconnect(res);
+    let output;
+    try {
+      output = isQuick(model, body.length)
+        ? answerJson(model, body)
+        : await heavy.answer(model, body, { until, caller: req.ip ?? "" });
+    } catch (error) {
+      if (until.aborted) return;
+      throw error;
+    }
+    res
+      .status(output.refused ? HTTP_STATUS[output.refused] : 200)
+      .type("json")
+      .send(output.json);
+  });
   return router;
 }

@@ -1,4 +1,5 @@
-import { Router, type Request, type Response } from "express";
+import { once } from "node:events";
+import { Router, type Response } from "express";
 import { z } from "zod";
 import { ACCEPTS, gearName, refusalFromIssues, routes, runConditions, ulid, word, over } from "../../contract";
 import type { AnyInstrument } from "../instruments";
@@ -31,16 +32,17 @@ const wish = z.strictObject({
 });
 
 /** Sends what comes as server-sent events until it ends or nobody listens. */
-async function stream(req: Request, res: Response, of: (until: AbortSignal) => AsyncIterable<unknown>): Promise<void> {
+async function stream(res: Response, of: (until: AbortSignal) => AsyncIterable<unknown>): Promise<void> {
   const gone = new AbortController();
-  req.on("close", () => gone.abort());
+  res.on("close", () => gone.abort());
   // no-transform: a stream that is compressed is held back until there is enough of it.
   res.set({ "Content-Type": "text/event-stream", "Cache-Control": "no-cache, no-transform" });
   res.flushHeaders();
   try {
     for await (const item of of(gone.signal)) {
       if (gone.signal.aborted) break;
-      res.write(`data: ${JSON.stringify(item)}\n\n`);
+      // A caller that does not read must not fill the memory: nothing more is made until it has taken what there is.
+      if (!res.write(`data: ${JSON.stringify(item)}\n\n`)) await once(res, "drain", { signal: gone.signal });
     }
   } catch (error) {
     if (!gone.signal.aborted) throw error;
@@ -72,7 +74,7 @@ export function instrumentDoors(instruments: readonly AnyInstrument[], views: Vi
       if (!("readings" in instrument))
         return refuse("not_found", "id", req.params.id, "an instrument of single readings");
       const about = { near: number(req.query.near), silentAfter: number(req.query.silentAfter) };
-      await stream(req, res, (until) => instrument.readings(about, until));
+      await stream(res, (until) => instrument.readings(about, until));
     } catch (error) {
       next(error);
     }
@@ -85,7 +87,7 @@ export function instrumentDoors(instruments: readonly AnyInstrument[], views: Vi
       if (!read.success) throw new Refused(refusalFromIssues(read.error.issues, req.query));
       const { vehicle: id, ...about } = read.data;
       const vehicle = id === null ? null : (await views.vehicle(id)).vehicle;
-      await stream(req, res, (until) => instrument.blocks({ ...about, vehicle }, until));
+      await stream(res, (until) => instrument.blocks({ ...about, vehicle }, until));
     } catch (error) {
       next(error);
     }

@@ -1,6 +1,7 @@
 import { existsSync } from "node:fs";
 import { join } from "node:path";
 import express, { Router } from "express";
+import { sendKept } from "./sendKept";
 
 const A_YEAR = "365d";
 
@@ -12,7 +13,7 @@ export function pageDoor(folder: string): Router {
   router.use(express.static(folder, { index: false, maxAge: 0 }));
   router.get("/{*path}", (req, res, next) => {
     if (req.path.startsWith("/api") || req.path.startsWith("/assets")) return next();
-    res.set("Cache-Control", "no-cache").sendFile(join(folder, "index.html"));
+    sendKept(res.set("Cache-Control", "no-cache"), join(folder, "index.html"), next);
   });
   return router;
 }

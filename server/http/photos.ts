@@ -3,6 +3,7 @@ import { PHOTO_BYTES, photoKinds } from "../../contract";
 import type { Photos, PhotoSize } from "../photos";
 import { refuse } from "../services";
 import { oneFile } from "./oneFile";
+import { sendKept } from "./sendKept";
 
 const HASH = /^[0-9a-f]{64}$/;
 
@@ -20,12 +21,12 @@ export function photoDoors(photos: Photos): Router {
   router.get("/api/photos/:file", async (req, res, next) => {
     try {
       const { file } = req.params;
-      if (!HASH.test(file) || !(await photos.has(file)))
+      if (!HASH.test(file) || !photos.has(file))
         refuse("not_found", "file", file, "the hash of a picture kept here");
       const size: PhotoSize = req.query.size === "small" ? "small" : "whole";
       // The name is the hash of the contents: what it names never changes.
       res.set("Cache-Control", "private, max-age=31536000, immutable");
-      res.type("jpeg").sendFile(photos.pathOf(file, size));
+      sendKept(res.type("jpeg"), photos.pathOf(file, size), next);
     } catch (error) {
       next(error);
     }

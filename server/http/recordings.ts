@@ -2,8 +2,9 @@ import { Router } from "express";
 import { RECORDING_BYTES, recordedRun, refusalFromIssues } from "../../contract";
 import type { Recordings } from "../recordings";
 import { refuse, Refused } from "../services";
-import { hungUp } from "./hungUp";
+import { abortOnDisconnect } from "./abortOnDisconnect";
 import { oneFile } from "./oneFile";
+import { sendKept } from "./sendKept";
 
 const NAME = /^([0-9a-f]{64})\.(wav|csv)$/;
 
@@ -17,9 +18,9 @@ export function recordingDoors(recordings: Recordings): Router {
     accepts: "WAV or CSV",
   });
   router.post("/api/recordings", received, async (req, res, next) => {
-    const until = hungUp(res);
+    const until = abortOnDisconnect(res);
     try {
-      res.json(await recordings.store(req.file?.buffer ?? new Uint8Array(), until));
+      res.json(await recordings.store(req.file?.buffer ?? new Uint8Array(), { until, caller: req.ip ?? "" }));
     } catch (error) {
       if (!until.aborted) next(error);
     }
@@ -27,7 +28,7 @@ export function recordingDoors(recordings: Recordings): Router {
   router.get("/api/recordings/:name", async (req, res, next) => {
     try {
       const [, file, kind] = NAME.exec(req.params.name) ?? [];
-      if (!file || !(await recordings.has(file))) {
+      if (!file || !recordings.has(file)) {
         return refuse("not_found", "name", req.params.name, "the hash of a recording kept here, and .wav or .csv");
       }
       // The name is the hash of the contents: what it names never changes.
@@ -42,9 +43,12 @@ export function recordingDoors(recordings: Recordings): Router {
       if (!run.success) throw new Refused(refusalFromIssues(run.error.issues, about));
       if (kind === "csv") {
         const rate = Number(rateHz) > 0 ? Number(rateHz) : null;
-        return res.type("csv").send(await recordings.csv(file, rate, run.data.unit ?? "", hungUp(res)));
+        return res.type("csv").send(await recordings.csv(file, rate, run.data.unit ?? "", {
+          until: abortOnDisconnect(res),
+          caller: req.ip ?? "",
+        }));
       }
-      if (!Object.keys(run.data).length) return res.type("audio/wav").sendFile(recordings.pathOf(file));
+      if (!Object.keys(run.data).length) return void sendKept(res.type("audio/wav"), recordings.pathOf(file), next);
       res.type("audio/wav").send(Buffer.from(await recordings.wav(file, run.data)));
     } catch (error) {
       if (!res.closed) next(error);

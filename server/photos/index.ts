@@ -1,2 +1,3 @@
+export { HASH_LENGTH, sweepFolder } from "./sweep";
 export { Photos } from "./photos";
 export type { PhotoSize } from "./photos";

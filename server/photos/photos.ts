@@ -1,10 +1,12 @@
 import { createHash, randomUUID } from "node:crypto";
-import { mkdirSync } from "node:fs";
-import { rename, stat, writeFile } from "node:fs/promises";
+import { existsSync, mkdirSync } from "node:fs";
+import { rename, writeFile } from "node:fs/promises";
 import { join } from "node:path";
+import type { Sharp } from "sharp";
 import type { PhotoAnswer } from "../../contract";
 import { photoKinds } from "../../contract";
 import { refuse } from "../services";
+import { HASH_LENGTH, sweepFolder } from "./sweep";
 
 /** Longest side a picture is kept at, px: enough to read a worn edge, a tenth of a camera's file. */
 const KEPT_PX = 2400;
@@ -46,51 +48,35 @@ export class Photos {
         "this file is not a picture that can be read",
       );
     }
-    try {
-      const upright = open().rotate();
-      const whole = await upright
-        .clone()
-        .resize(KEPT_PX, KEPT_PX, { fit: "inside", withoutEnlargement: true })
-        .flatten({ background: "#fff" })
-        .jpeg({ quality: 82 })
-        .toBuffer({ resolveWithObject: true });
-      const small = await sharp(whole.data)
-        .resize(SMALL_PX, SMALL_PX, { fit: "inside", withoutEnlargement: true })
-        .jpeg({ quality: 78 })
-        .toBuffer();
-      const file = createHash("sha256").update(whole.data).digest("hex");
-      await this.write(this.pathOf(file, "small"), small);
-      await this.write(this.pathOf(file, "whole"), whole.data);
-      return {
-        file,
-        widthPx: whole.info.width,
-        heightPx: whole.info.height,
-        bytes: whole.data.length,
-        placeRemoved: await hasPlace(about.exif),
-      };
-    } catch (error) {
-      if (error instanceof Error && /corrupt|premature|truncat|invalid|bad|limit/i.test(error.message)) {
-        return refuse(
-          "invalid_input",
-          "photo",
-          "a damaged file",
-          ACCEPTS,
-          "this picture is damaged: it cannot be read to its end",
-        );
-      }
-      throw error;
+    const packed = await packedAnew(open()).catch(() => null);
+    if (!packed) {
+      const damaged = "this picture is damaged: it cannot be read to its end";
+      return refuse("invalid_input", "photo", "a damaged file", ACCEPTS, damaged);
     }
+    const { whole, small } = packed;
+    const file = createHash("sha256").update(whole.data).digest("hex");
+    await this.write(this.pathOf(file, "small"), small);
+    await this.write(this.pathOf(file, "whole"), whole.data);
+    return {
+      file,
+      widthPx: whole.info.width,
+      heightPx: whole.info.height,
+      bytes: whole.data.length,
+      placeRemoved: await hasPlace(about.exif),
+    };
   }
 
   pathOf(file: string, size: PhotoSize): string {
     return join(this.folder, size === "small" ? `${file}-small.jpg` : `${file}.jpg`);
   }
 
-  async has(file: string): Promise<boolean> {
-    return stat(this.pathOf(file, "whole")).then(
-      () => true,
-      () => false,
-    );
+  has(file: string): boolean {
+    return existsSync(this.pathOf(file, "whole"));
+  }
+
+  /** Takes away what no record names, and rests of files that were being written when the program was stopped. */
+  sweep(named: ReadonlySet<string>): void {
+    sweepFolder(this.folder, (name) => named.has(name.slice(0, HASH_LENGTH)));
   }
 
   /** Whole or not at all: a stop in mid-write leaves a nameless rest and no half picture. */
@@ -99,6 +85,22 @@ export class Photos {
     await writeFile(rest, data);
     await rename(rest, path);
   }
+}
+
+/** The picture at the size it is kept at, and as a thumbnail; rejects where it cannot be read to its end. */
+async function packedAnew(picture: Sharp) {
+  const whole = await picture
+    .rotate()
+    .resize(KEPT_PX, KEPT_PX, { fit: "inside", withoutEnlargement: true })
+    .flatten({ background: "#fff" })
+    .jpeg({ quality: 82 })
+    .toBuffer({ resolveWithObject: true });
+  const { default: sharp } = await import("sharp");
+  const small = await sharp(whole.data)
+    .resize(SMALL_PX, SMALL_PX, { fit: "inside", withoutEnlargement: true })
+    .jpeg({ quality: 78 })
+    .toBuffer();
+  return { whole, small };
 }
 
 async function hasPlace(exif: Buffer | undefined): Promise<boolean> {

@@ -1,11 +1,12 @@
 import { createHash, randomUUID } from "node:crypto";
-import { mkdirSync } from "node:fs";
-import { readFile, rename, stat, writeFile } from "node:fs/promises";
+import { existsSync, mkdirSync } from "node:fs";
+import { readFile, rename, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import type { RecordedRun, UploadedRecording } from "../../contract";
 import { withComment } from "../../core";
-import type { HeavyModels } from "../compute";
+import type { HeavyModels, Job } from "../compute";
 import { refuse } from "../services";
+import { HASH_LENGTH, sweepFolder } from "../photos";
 import { commentOf } from "./comment";
 
 const ACCEPTS = "a WAV file (PCM of 8 to 32 bits, or float), or CSV of time and value";
@@ -24,8 +25,8 @@ export class Recordings {
    *
    * Whatever had to be done to read it is in `notes`; what cannot be read is refused with the reason.
    */
-  async store(bytes: Uint8Array, until: AbortSignal): Promise<UploadedRecording> {
-    const read = await this.heavy.read(bytes, until);
+  async store(bytes: Uint8Array, job: Job): Promise<UploadedRecording> {
+    const read = await this.heavy.read(bytes, job);
     if (!read.ok) {
       const got = bytes.length ? `a file of ${bytes.length} bytes` : "an empty file";
       return refuse("invalid_input", "recording", got, ACCEPTS, `this recording cannot be read: ${read.why}`);
@@ -42,11 +43,13 @@ export class Recordings {
     return join(this.folder, `${file}.wav`);
   }
 
-  async has(file: string): Promise<boolean> {
-    return stat(this.pathOf(file)).then(
-      () => true,
-      () => false,
-    );
+  has(file: string): boolean {
+    return existsSync(this.pathOf(file));
+  }
+
+  /** Takes away what no record names, and rests of files that were being written when the program was stopped. */
+  sweep(named: ReadonlySet<string>): void {
+    sweepFolder(this.folder, (name) => named.has(name.slice(0, HASH_LENGTH)));
   }
 
   /** The file with how it was made written into it, so that it can be taken in elsewhere without typing it again. */
@@ -55,8 +58,8 @@ export class Recordings {
   }
 
   /** The same as lines of time and value, as loggers write it. */
-  async csv(file: string, rateHz: number | null, unit: string, until: AbortSignal): Promise<string> {
-    return this.heavy.lines(await readFile(this.pathOf(file)), rateHz, `value ${unit}`.trim(), until);
+  async csv(file: string, rateHz: number | null, unit: string, job: Job): Promise<string> {
+    return this.heavy.lines(await readFile(this.pathOf(file)), rateHz, `value ${unit}`.trim(), job);
   }
 
   /** Whole or not at all: a stop in mid-write leaves a nameless rest and no half recording. */

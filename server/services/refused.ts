@@ -23,5 +23,6 @@ export const HTTP_STATUS: Record<RefusalCode, number> = {
   cycle: 422,
   parse: 422,
   rate_limited: 429,
+  storage: 503,
   internal: 500,
 };

@@ -13,7 +13,7 @@ import {
   type Refusal,
   type ResourceName,
 } from "../../contract";
-import { shopStandard, parseQuantity, withChanges } from "../../core";
+import { shopStandard, parseQuantity, typedMeans, withChanges } from "../../core";
 import { findById } from "../db";
 import { Refused } from "./refused";
 
@@ -138,7 +138,25 @@ const setting: Rule<"setting"> = (s, path) => {
   if (!parsed.success) at(`${path}.input`, refusalFromIssues(parsed.error.issues, s.input));
 };
 
-const rules: { [R in ResourceName]?: Rule<R> } = { vehicle, setup, reading, torqueGroup, signature, shop, setting };
+/** A job is not closed before it was opened. */
+const job: Rule<"job"> = (j, path) => {
+  if (j.closedAt && j.openedAt && Date.parse(j.closedAt) < Date.parse(j.openedAt)) {
+    at(path, refusal("invalid_input", "closedAt", j.closedAt, `a time from ${j.openedAt} on, when it was opened`));
+  }
+};
+
+const rules: { [R in ResourceName]?: Rule<R> } = { vehicle, job, setup, reading, torqueGroup, signature, shop, setting };
+
+/** A figure and the text it was typed as: wherever in a record the two stand side by side, they must agree. */
+function checkTyped(value: unknown, path: string): void {
+  if (typeof value !== "object" || value === null) return;
+  const { typed, base } = value as { typed?: unknown; base?: unknown };
+  if (typeof typed === "string" && typeof base === "number" && !typedMeans(typed, base)) {
+    at(path, refusal("invalid_input", "base", base, `the value of "${typed}" in its base unit`));
+  }
+  if (Array.isArray(value)) value.forEach((v, i) => checkTyped(v, `${path}[${i}]`));
+  else for (const [key, v] of Object.entries(value)) checkTyped(v, `${path}.${key}`);
+}
 
 /** Checks what one record must satisfy beyond the shape of its fields. */
 export async function checkRules<R extends ResourceName>(
@@ -148,4 +166,5 @@ export async function checkRules<R extends ResourceName>(
   path: string,
 ): Promise<void> {
   await rules[name]?.(fields, path, manager);
+  checkTyped(fields, path);
 }

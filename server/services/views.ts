@@ -1,4 +1,4 @@
-import type { EntityManager } from "typeorm";
+import { IsNull, type EntityManager } from "typeorm";
 import {
   jobChildren,
   SHOP_ID,
@@ -12,8 +12,10 @@ import {
   type YardView,
   resourceNames,
   resources,
+  waitKinds,
 } from "../../contract";
-import { find, findById, tables, type Row, type UnitOfWork } from "../db";
+import { entities, find, findById, tables, type Row, type UnitOfWork } from "../db";
+import { shopIdentity } from "./changes";
 import { refuse } from "./refused";
 
 const titleOf = (v: Pick<Vehicle, "make" | "model" | "variant">): string =>
@@ -23,25 +25,43 @@ const titleOf = (v: Pick<Vehicle, "make" | "model" | "variant">): string =>
 export class Views {
   constructor(private readonly unit: UnitOfWork) {}
 
-  yard(): Promise<YardView> {
+  /** Open jobs by what they wait for, in the order of `waitKinds`, each newest first. */
+  yard(limit: number, offset: number): Promise<YardView> {
     return this.unit.read(async (manager) => {
+      const open = (await manager.find(entities.job, {
+        select: { id: true, waits: true, openedAt: true },
+        where: { closedAt: IsNull(), deletedAt: IsNull() },
+      })) as { id: string; waits: string; openedAt: string | null }[];
+      const lines = open.map(({ id, waits, openedAt }) => ({
+        id,
+        openedAt: openedAt ?? "",
+        kind: (JSON.parse(waits) as YardJob["waits"]).kind,
+      }));
+      const waiting = Object.fromEntries(
+        waitKinds.map((kind) => [kind, lines.filter((l) => l.kind === kind).length]),
+      ) as YardView["waiting"];
+      const newestFirst = (a: { id: string; openedAt: string }, b: { id: string; openedAt: string }): number =>
+        a.openedAt === b.openedAt ? (a.id < b.id ? 1 : -1) : a.openedAt < b.openedAt ? 1 : -1;
+      lines.sort((a, b) => waitKinds.indexOf(a.kind) - waitKinds.indexOf(b.kind) || newestFirst(a, b));
+      const page = lines.slice(offset, offset + limit).map((l) => l.id);
       const rows = (await manager.query(
         `SELECT j."id", j."number", j."vehicleId", v."tag", v."make", v."model", v."variant", v."owner", j."stage",
                 j."loadState", j."bay", j."waits", j."nextAction", j."complaint", j."openedAt"
            FROM "job" j JOIN "vehicle" v ON v."id" = j."vehicleId"
-          WHERE j."closedAt" IS NULL AND j."deletedAt" IS NULL
-          ORDER BY j."openedAt", j."id" LIMIT 500`,
+          WHERE j."id" IN (${page.map(() => "?").join()})`,
+        page,
       )) as (Row & Pick<Vehicle, "make" | "model" | "variant">)[];
       const jobs = rows.map(({ make, model, variant, waits, ...row }) => ({
         ...row,
         title: titleOf({ make, model, variant }),
         waits: JSON.parse(String(waits)) as YardJob["waits"],
       })) as unknown as YardJob[];
+      jobs.sort((a, b) => page.indexOf(a.id) - page.indexOf(b.id));
       const [counts] = (await manager.query(
         `SELECT (SELECT count(*) FROM "vehicle" WHERE "deletedAt" IS NULL) AS vehicles,
                 (SELECT count(*) FROM "job" WHERE "closedAt" IS NOT NULL AND "deletedAt" IS NULL) AS closed`,
       )) as { vehicles: number; closed: number }[];
-      return { jobs, vehicles: counts.vehicles, closedJobs: counts.closed };
+      return { jobs, total: lines.length, waiting, vehicles: counts.vehicles, closedJobs: counts.closed };
     });
   }
 
@@ -101,7 +121,16 @@ export class Views {
         ...resources.shop.parse({}),
       };
       const people = await find(manager, "person", `WHERE "deletedAt" IS NULL ORDER BY "name", "id"`);
-      return { shop, people };
+      return { shop, people, shopId: await shopIdentity(manager) };
+    });
+  }
+
+  /** Hashes of the files that any record names, those in the bin too: they can be brought back. */
+  namedFiles(): Promise<{ photo: Set<string>; recording: Set<string> }> {
+    return this.unit.read(async (manager) => {
+      const of = async (name: "photo" | "recording"): Promise<Set<string>> =>
+        new Set((await manager.find(entities[name], { select: { file: true } })).map((r) => String(r.file)));
+      return { photo: await of("photo"), recording: await of("recording") };
     });
   }
 

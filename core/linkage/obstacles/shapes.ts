@@ -8,9 +8,12 @@ export type Obstacle = { name: string } & (
   | { kind: "polygon"; points: Point[] }
 );
 
+/** A centre line or a side of an outline: its two ends, which may coincide. */
+export type Edge = readonly [Vec, Vec];
+
 /** An obstacle as centre lines with a radius round them; a polygon is its edges, filled. */
 export interface Solid {
-  edges: readonly (readonly [Vec, Vec])[];
+  edges: readonly Edge[];
   radius: number;
   filled: boolean;
 }

@@ -1,0 +1,151 @@
+import type { EntityManager } from "typeorm";
+import {
+  refusalFromIssues,
+  resources,
+  SHOP_ID,
+  type Fields,
+  type RecordOf,
+  type ResourceName,
+  type Signature,
+} from "../../contract";
+import { find, findById, tables, type Row } from "../db";
+import type { AnyRecord, Edit } from "./history";
+import { Refused, refuse } from "./refused";
+import { checkRules } from "./rules";
+
+/** What is kept beside the database: a record that names a file needs it. */
+export interface KeptFiles {
+  photo(file: string): boolean;
+  recording(file: string): boolean;
+}
+
+const HEAD = ["id", "version", "createdAt", "updatedAt", "deletedAt"];
+
+/** The fields of a record without its head, in one order. */
+export const fieldsOf = (record: AnyRecord): Row =>
+  Object.fromEntries(
+    Object.entries(record)
+      .filter(([key]) => !HEAD.includes(key))
+      .sort(([a], [b]) => (a < b ? -1 : 1)),
+  );
+
+export function parseFields<R extends ResourceName>(resource: R, data: unknown, path: string): Fields<R> {
+  const parsed = resources[resource].safeParse(data);
+  if (parsed.success) return parsed.data as Fields<R>;
+  const { error } = refusalFromIssues(parsed.error.issues, data);
+  const field = error.field ? `${path}.${error.field}` : path;
+  throw new Refused({ error: { ...error, field, message: error.message.replace(error.field, field) } });
+}
+
+async function checkParents(manager: EntityManager, resource: ResourceName, fields: Row, path: string): Promise<void> {
+  for (const { column, to } of tables[resource].parents) {
+    const parent = await findById(manager, to, String(fields[column]));
+    if (!parent || parent.deletedAt) {
+      refuse("invalid_input", `${path}.${column}`, fields[column], `the id of a ${to} that exists`);
+    }
+  }
+}
+
+/** Records that a field names without hanging on them. A person who has left may still be named by older records. */
+const NAMED: { [R in ResourceName]?: readonly { column: string; to: ResourceName; ofJob?: true }[] } = {
+  job: [
+    { column: "chosenSetupId", to: "setup", ofJob: true },
+    { column: "loadStateBy", to: "person" },
+  ],
+  reading: [{ column: "takenBy", to: "person" }],
+  signature: [{ column: "personId", to: "person" }],
+  photo: [
+    { column: "takenBy", to: "person" },
+    { column: "readingId", to: "reading", ofJob: true },
+  ],
+  recording: [{ column: "takenBy", to: "person" }],
+  setting: [{ column: "personId", to: "person" }],
+};
+
+async function checkNamed(
+  manager: EntityManager,
+  resource: ResourceName,
+  id: string,
+  before: Row | null,
+  fields: Row,
+  path: string,
+): Promise<void> {
+  for (const { column, to, ofJob } of NAMED[resource] ?? []) {
+    const named = fields[column];
+    if (named === null || named === before?.[column]) continue;
+    const found = await findById(manager, to, String(named));
+    const jobId = resource === "job" ? id : fields.jobId;
+    const strange = ofJob && found && (found as RecordOf<"setup">).jobId !== jobId;
+    if (!found || (ofJob && found.deletedAt) || strange) {
+      refuse("invalid_input", `${path}.${column}`, named, `the id of a ${to} ${ofJob ? "of this job" : "that exists"}`);
+    }
+  }
+}
+
+/** A record that hangs on one vehicle's job stays with that vehicle. */
+async function checkStays(manager: EntityManager, before: Row | null, fields: Row, path: string): Promise<void> {
+  if (!before?.jobId || before.jobId === fields.jobId) return;
+  const jobs = await Promise.all([before.jobId, fields.jobId].map((id) => findById(manager, "job", String(id))));
+  if (jobs[0]?.vehicleId !== jobs[1]?.vehicleId) {
+    refuse("invalid_input", `${path}.jobId`, fields.jobId, "a job of the same vehicle");
+  }
+}
+
+function checkFiles(resource: ResourceName, before: Row | null, fields: Row, files: KeptFiles, path: string): void {
+  if (resource !== "photo" && resource !== "recording") return;
+  const file = String(fields.file);
+  if (file === before?.file || files[resource](file)) return;
+  refuse("invalid_input", `${path}.file`, file, `the hash of a ${resource} that was sent in before`);
+}
+
+/** What only one record of its kind may say, or only the server. */
+function checkOwn(resource: ResourceName, id: string, before: Row | null, fields: Row, path: string): void {
+  if (resource === "shop" && id !== SHOP_ID) refuse("invalid_input", path, id, `one shop, under the id ${SHOP_ID}`);
+  if (resource === "job" && fields.number !== (before?.number ?? null)) {
+    refuse("invalid_input", `${path}.number`, fields.number, "nothing: the program numbers jobs itself");
+  }
+}
+
+/**
+ * What every record must satisfy before it is written, whichever way it came: edit, undo, redo or out of the bin.
+ * `before` is the record as it is kept now; null where it is new.
+ */
+export async function passGate(
+  manager: EntityManager,
+  files: KeptFiles,
+  resource: ResourceName,
+  id: string,
+  before: AnyRecord | null,
+  fields: Row,
+  path: string,
+): Promise<void> {
+  const was = before as Row | null;
+  // What comes out of the bin is looked at as if it were new: the world has moved on meanwhile.
+  const known = before?.deletedAt ? { number: was?.number } : was;
+  await checkParents(manager, resource, fields, path);
+  checkOwn(resource, id, was, fields, path);
+  await checkNamed(manager, resource, id, known, fields, path);
+  await checkStays(manager, was, fields, path);
+  checkFiles(resource, known, fields, files, path);
+  await checkRules(manager, resource, fields as Fields<ResourceName>, path);
+}
+
+/** Jobs that a vehicle on its way to the bin would leave behind. */
+export async function checkNoJobs(manager: EntityManager, edit: Edit, field: string): Promise<void> {
+  if (edit.resource !== "vehicle" || !edit.after.deletedAt) return;
+  const jobs = await find(manager, "job", `WHERE "vehicleId" = ? AND "deletedAt" IS NULL`, [edit.id]);
+  if (!jobs.length) return;
+  const numbers = jobs.map((j) => j.number).join(", ");
+  const message = `this vehicle has ${jobs.length} job${jobs.length === 1 ? "" : "s"} (${numbers})`;
+  refuse("conflict", field, null, "true, to put its jobs into the bin with it", message);
+}
+
+/** Signatures that have no place left in their group: its bolt or pass is gone, or the group is. */
+export async function strandedSignatures(manager: EntityManager, edit: Edit): Promise<Signature[]> {
+  if (edit.resource !== "torqueGroup") return [];
+  const group = edit.after as RecordOf<"torqueGroup">;
+  const signed = await find(manager, "signature", `WHERE "groupId" = ? AND "deletedAt" IS NULL`, [edit.id]);
+  if (group.deletedAt) return signed;
+  const passes = new Set(group.passes.map((p) => p.name));
+  return signed.filter((s) => s.bolt > group.count || !passes.has(s.pass));
+}
