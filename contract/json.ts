@@ -28,7 +28,10 @@ export function readJson(text: string): JsonRead {
   const deep = tooDeepAt(text);
   if (deep >= 0) {
     const accepts = `JSON nested up to ${DEEPEST} deep`;
-    return { ok: false, refusal: refusal("invalid_json", "", text.slice(0, 80), accepts, undefined, { position: deep }) };
+    return {
+      ok: false,
+      refusal: refusal("invalid_json", "", text.slice(0, 80), accepts, undefined, { position: deep }),
+    };
   }
   try {
     return { ok: true, value: JSON.parse(text) };

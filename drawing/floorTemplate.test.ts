@@ -47,6 +47,16 @@ describe("floor template, read back", () => {
     expect(dxf?.header?.$INSUNITS).toBe(4);
   });
 
+  it("DXF: a line end in a hole's name adds nothing to the drawing", () => {
+    const spliced = "1\r\n  0\nCIRCLE\n  8\ncut\n 10\n0\n 20\n0\n 40\n99\u2028";
+    const holes = [{ ...input.holes[0], name: spliced }, input.holes[1]];
+    const { dxf, svg } = floorTemplate({ ...input, holes }, floorSlot({ ...input, holes }));
+    const entities = new DxfParser().parseSync(dxf)?.entities ?? [];
+    expect(entities.filter((e) => e.type === "CIRCLE")).toHaveLength(2);
+    expect(dxf.split("\n")).toHaveLength(made.dxf.split("\n").length);
+    expect(svg.match(/<circle/g)).toHaveLength(2);
+  });
+
   it("SVG: sized in millimetres, one unit a millimetre", () => {
     const width = Number(/width="([\d.]+)mm"/.exec(made.svg)?.[1]);
     const box = /viewBox="0 0 ([\d.]+) ([\d.]+)"/.exec(made.svg);

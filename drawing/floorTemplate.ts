@@ -21,9 +21,12 @@ const lines = (list: readonly Line[], layer: string): makerjs.IModel => ({
   paths: Object.fromEntries(list.map(([name, from, to]) => [name, new (drawingTools().paths.Line)(from, to)])),
 });
 
+/** A line end in a name would begin a new record in the file that is cut from: control characters become spaces. */
+const oneLine = (text: string): string => text.replace(/[\p{Cc}\u2028\u2029]+/gu, " ");
+
 const words = (text: string, x: number, y: number): makerjs.IModel => ({
   layer: "words",
-  caption: { text, anchor: new (drawingTools().paths.Line)([x, y], [x, y]) },
+  caption: { text: oneLine(text), anchor: new (drawingTools().paths.Line)([x, y], [x, y]) },
 });
 
 /**

@@ -77,6 +77,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
   );
   app.use("/api", noSuchEndpoint);
   if (options.webFolder) app.use(pageDoor(options.webFolder));
+  app.use(noSuchEndpoint);
   app.use(errorEndpoint(log, options.databaseFile));
   return {
     express: app,

@@ -61,7 +61,8 @@ await new Promise<void>((resolve) => {
   server.once("error", (error: NodeJS.ErrnoException) => {
     const taken = `port ${port}`;
     if (error.code === "EADDRINUSE") cannotStart(`${taken} is taken; give another with --port.`);
-    if (error.code === "EACCES") cannotStart(`${taken} needs rights this user has not; give one over 1023 with --port.`);
+    if (error.code === "EACCES")
+      cannotStart(`${taken} needs rights this user has not; give one over 1023 with --port.`);
     cannotStart(error.message);
   });
   server.listen(port, "127.0.0.1", resolve);

@@ -52,7 +52,12 @@ describe("yard", () => {
     const next = await shed.add("job", { vehicleId: ids.vehicleId });
     expect((await shed.get(`/api/jobs/${id}`)).body.job.number).toBe(214);
     expect((await shed.get(`/api/jobs/${next}`)).body.job.number).toBe(215);
-    const chosen = { op: "create", resource: "job", id: ulid(), data: { vehicleId: ids.vehicleId, number: 7 } } as const;
+    const chosen = {
+      op: "create",
+      resource: "job",
+      id: ulid(),
+      data: { vehicleId: ids.vehicleId, number: 7 },
+    } as const;
     const { status, body } = await shed.change([chosen]);
     expect([status, body.error.field]).toEqual([422, "operations[0].data.number"]);
     const moved = { op: "update", resource: "job", id, version: 1, data: { number: 7 } } as const;

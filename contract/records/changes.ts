@@ -16,7 +16,14 @@ export const operation = z.discriminatedUnion(
   [
     z.strictObject({ op: z.literal("create"), resource, id: ulid, data: anyObject }),
     z.strictObject({ op: z.literal("update"), resource, id: ulid, version, data: anyObject, withSignatures }),
-    z.strictObject({ op: z.literal("delete"), resource, id: ulid, version, withJobs: z.boolean().optional(), withSignatures }),
+    z.strictObject({
+      op: z.literal("delete"),
+      resource,
+      id: ulid,
+      version,
+      withJobs: z.boolean().optional(),
+      withSignatures,
+    }),
     z.strictObject({ op: z.literal("restore"), resource, id: ulid, version }),
   ],
   { error: () => 'accepts: "create", "update", "delete" or "restore"' },

@@ -37,6 +37,10 @@ describe("recordings as they come", () => {
       log((t, v) => `${t.toFixed(5)};${v.toFixed(6)}`.replaceAll(".", ","), "Zeit;Wert"),
     ],
     ["tabs", log((t, v) => `${t.toFixed(5)}\t${v}`, "t\tg")],
+    ["microseconds", log((t, v) => `${(t * 1e6).toFixed(0)},${v}`, "time us,value")],
+    ["microseconds by their sign", log((t, v) => `${(t * 1e6).toFixed(0)},${v}`, "time (µs),value")],
+    ["nanoseconds", log((t, v) => `${(t * 1e9).toFixed(0)},${v}`, "timestamp_ns,value")],
+    ["minutes", log((t, v) => `${(t / 60).toFixed(9)},${v}`, "time [min],value")],
     ["milliseconds", log((t, v) => `${(t * 1000).toFixed(2)},${v}`, "time ms,value")],
     ["quotes and blank lines", log((t, v, i) => `"${t.toFixed(5)}","${v}"${i % 9 ? "" : "\n"}`, '"time","value"')],
     [
@@ -48,6 +52,15 @@ describe("recordings as they come", () => {
     expect(read.recording.rateHz).toBeCloseTo(200, 3);
     expect(lead(read)).toBeCloseTo(21, 1);
     expect(read.notes).toEqual([]);
+  });
+
+  it.each([
+    ["slower than once a second", 3],
+    ["in microseconds under a name that says seconds", 5000],
+    ["faster than any logger", 1e-7],
+  ])("that is %s is refused with what it came to", (_what, step) => {
+    const lines = Array.from({ length: 40 }, (_, i) => `${i * step},${i % 3}`);
+    expect(why(importRecording(bytes(["time,value", ...lines].join("\n"))))).toContain("samples a second");
   });
 
   it("takes the axis that moves most of a telephone's three, and says so", () => {

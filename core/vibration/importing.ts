@@ -34,6 +34,14 @@ export function importRecording(bytes: Uint8Array): Imported {
   if (!read.ok) return read;
   const count = read.recording.samples.length;
   if (count < LEAST_SAMPLES) return { ok: false, why: `it holds ${count} samples; accepted: ${sixteenOrMore}` };
+  const { rateHz } = read.recording;
+  if (!(rateHz >= SLOWEST_HZ && rateHz <= FASTEST_HZ)) {
+    const got = `${Number(rateHz.toPrecision(3))} samples a second`;
+    return {
+      ok: false,
+      why: `it has ${got}; accepted: ${SLOWEST_HZ} to ${FASTEST_HZ}. Is the time column in seconds?`,
+    };
+  }
   if (count > MOST_SAMPLES) return { ok: false, why: `it holds ${count} samples; accepted: ${sixteenOrMore}` };
   return read;
 }
@@ -52,8 +60,20 @@ function importWav(bytes: Uint8Array): Imported {
   return { ok: true, recording: read.recording, unit: "fullScale", rpmTrack: null, notes, comment: read.comment };
 }
 
-const TIME = /^\s*["']?(t|time|zeit|secs?|seconds?|ms|millis(econds)?|timestamp|elapsed)\b/i;
-const MILLI = /\bms\b|milli/i;
+const TIME =
+  /^\s*["']?(t|time|zeit|secs?|seconds?|(ms|us|µs|μs|ns|mins?)(?![\p{L}\p{N}])|(milli|micro|nano)s?(econds)?|minutes?|timestamp|elapsed)(?![\p{L}\p{N}])/iu;
+
+/** Units a time column may be in, by its name; seconds where it names none. */
+const TIME_UNITS: readonly [name: RegExp, perSecond: number][] = [
+  [/(?<![\p{L}\p{N}])ns(?![\p{L}\p{N}])|nano/iu, 1e9],
+  [/(?<![\p{L}\p{N}])[uµμ]s(?![\p{L}\p{N}])|micro/iu, 1e6],
+  [/(?<![\p{L}\p{N}])ms(?![\p{L}\p{N}])|milli/iu, 1e3],
+  [/(?<![\p{L}\p{N}])min(s|utes?)?(?![\p{L}\p{N}])/iu, 1 / 60],
+];
+
+/** Samples a second that a recording may have: slower says nothing of a shake, faster no logger writes. */
+const SLOWEST_HZ = 1;
+const FASTEST_HZ = 1e6;
 const RPM = /rpm|rev|1\/min/i;
 
 interface Columns {
@@ -70,7 +90,7 @@ function columnsOf(head: readonly string[] | null, width: number): Columns {
   const rpm = head ? names.findIndex((n) => RPM.test(n)) : -1;
   return {
     time,
-    perSecond: time >= 0 && MILLI.test(names[time]) ? 1000 : 1,
+    perSecond: (time >= 0 && TIME_UNITS.find(([name]) => name.test(names[time]))?.[1]) || 1,
     rpm: rpm >= 0 ? rpm : null,
     values: names.flatMap((name, at) => (at === time || at === rpm ? [] : [{ at, name }])),
   };

@@ -10,7 +10,13 @@ import { Whose1764400000000 } from "./migrations/whose";
 import { StorageError, storageTrouble } from "./trouble";
 
 /** Every migration, oldest first, by literal name. */
-export const migrations = [First1764000000000, SlackChain1764100000000, Photos1764200000000, Recordings1764300000000, Whose1764400000000];
+export const migrations = [
+  First1764000000000,
+  SlackChain1764100000000,
+  Photos1764200000000,
+  Recordings1764300000000,
+  Whose1764400000000,
+];
 
 /** What must be true of the connection before anything is written: [pragma, value it must read back]. */
 const PRAGMAS: readonly [set: string, name: string, want: string | number][] = [
@@ -35,7 +41,9 @@ function prepare(db: RawDatabase): void {
 
 /** Names of the migrations a file has been through; null where it is empty or another program's. */
 async function migrationsOf(source: DataSource): Promise<string[] | null> {
-  const tables = (await source.query(`SELECT "name" FROM "sqlite_master" WHERE "type" = 'table'`)) as { name: string }[];
+  const tables = (await source.query(`SELECT "name" FROM "sqlite_master" WHERE "type" = 'table'`)) as {
+    name: string;
+  }[];
   if (!tables.length) return [];
   if (!tables.some((t) => t.name === "migrations")) return null;
   return ((await source.query(`SELECT "name" FROM "migrations"`)) as { name: string }[]).map((m) => m.name);

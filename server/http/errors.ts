@@ -43,6 +43,9 @@ export const noSuchEndpoint: RequestHandler = (req, _res, next) => {
 export function errorEndpoint(log: Logger, databaseFile: string): ErrorRequestHandler {
   return (error: unknown, _req, res, next) => {
     if (res.headersSent) return next(error);
+    // What was set for the file that was to be sent does not hold for the refusal.
+    for (const name of ["Cache-Control", "ETag", "Last-Modified"]) res.removeHeader(name);
+    res.type("json");
     if (error instanceof Refused) {
       res.status(HTTP_STATUS[error.refusal.error.code]).json(error.refusal);
       return;

@@ -21,8 +21,7 @@ export function photoDoors(photos: Photos): Router {
   router.get("/api/photos/:file", async (req, res, next) => {
     try {
       const { file } = req.params;
-      if (!HASH.test(file) || !photos.has(file))
-        refuse("not_found", "file", file, "the hash of a picture kept here");
+      if (!HASH.test(file) || !photos.has(file)) refuse("not_found", "file", file, "the hash of a picture kept here");
       const size: PhotoSize = req.query.size === "small" ? "small" : "whole";
       // The name is the hash of the contents: what it names never changes.
       res.set("Cache-Control", "private, max-age=31536000, immutable");

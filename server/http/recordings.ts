@@ -43,10 +43,12 @@ export function recordingDoors(recordings: Recordings): Router {
       if (!run.success) throw new Refused(refusalFromIssues(run.error.issues, about));
       if (kind === "csv") {
         const rate = Number(rateHz) > 0 ? Number(rateHz) : null;
-        return res.type("csv").send(await recordings.csv(file, rate, run.data.unit ?? "", {
-          until: abortOnDisconnect(res),
-          caller: req.ip ?? "",
-        }));
+        return res.type("csv").send(
+          await recordings.csv(file, rate, run.data.unit ?? "", {
+            until: abortOnDisconnect(res),
+            caller: req.ip ?? "",
+          }),
+        );
       }
       if (!Object.keys(run.data).length) return void sendKept(res.type("audio/wav"), recordings.pathOf(file), next);
       res.type("audio/wav").send(Buffer.from(await recordings.wav(file, run.data)));

@@ -18,7 +18,9 @@ export function recordDoors(views: Views, changes: Changes): Router {
   door(router, routes.shop, () => views.shop());
   door(router, routes.bin, () => views.bin());
   door(router, routes.history, ({ query }) => changes.history(query.scope, query.limit));
-  door(router, routes.undoState, ({ query }) => changes.undoState({ scope: query.scope, personId: query.personId ?? null, station: query.station ?? null }));
+  door(router, routes.undoState, ({ query }) =>
+    changes.undoState({ scope: query.scope, personId: query.personId ?? null, station: query.station ?? null }),
+  );
   door(router, routes.change, ({ body }) => changes.apply(body));
   door(router, routes.undo, ({ body }) => changes.undo(body));
   door(router, routes.redo, ({ body }) => changes.redo(body));

@@ -27,9 +27,7 @@ export interface ChangeRow extends ChangeSummary {
 }
 
 const listOf = ({ scope, personId, station }: Whose): FindOptionsWhere<Row> =>
-  personId === null
-    ? { scope, personId: IsNull(), station: station ?? IsNull() }
-    : { scope, personId };
+  personId === null ? { scope, personId: IsNull(), station: station ?? IsNull() } : { scope, personId };
 
 export const summary = ({ id, label, scope, personId, at, state }: ChangeRow): ChangeSummary => ({
   id,

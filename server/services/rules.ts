@@ -145,7 +145,16 @@ const job: Rule<"job"> = (j, path) => {
   }
 };
 
-const rules: { [R in ResourceName]?: Rule<R> } = { vehicle, job, setup, reading, torqueGroup, signature, shop, setting };
+const rules: { [R in ResourceName]?: Rule<R> } = {
+  vehicle,
+  job,
+  setup,
+  reading,
+  torqueGroup,
+  signature,
+  shop,
+  setting,
+};
 
 /** A figure and the text it was typed as: wherever in a record the two stand side by side, they must agree. */
 function checkTyped(value: unknown, path: string): void {
