@@ -43,7 +43,11 @@ export const routes = {
     method: "get",
     path: "/api/yard",
     does: "Open jobs by what each waits for, newest first; a page of them, and counts of all.",
-    query: z.strictObject(page),
+    query: z.strictObject({
+      search: z.string().max(80).default(""),
+      limit: z.coerce.number().int().min(1).max(5000).default(100),
+      offset: page.offset,
+    }),
     response: yardView,
   },
   vehicles: {

@@ -7,18 +7,20 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { Provider } from "react-redux";
 import { App } from "./app/App";
-import { startSender } from "./app/saving";
+import { SavingContext, startSaving } from "./app/saving";
 import { makeStore } from "./app/store";
 
 const store = makeStore();
-startSender(store);
+const saving = startSaving(store);
 
 const root = document.getElementById("root");
 if (root) {
   createRoot(root).render(
     <StrictMode>
       <Provider store={store}>
-        <App />
+        <SavingContext value={saving}>
+          <App />
+        </SavingContext>
       </Provider>
     </StrictMode>,
   );

@@ -6,3 +6,4 @@ export * from "./instruments";
 export * from "./mountRoom";
 export * from "./photos";
 export * from "./recordings";
+export { strandedSignatures } from "./torque";

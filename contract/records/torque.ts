@@ -26,6 +26,14 @@ export const torqueGroup = z.strictObject({
   position: num(0, 1e6).default(0),
 });
 
+/** Signatures that have no place left in a group as it is now: their bolt or their pass is gone. */
+export function strandedSignatures<S extends { bolt: number; pass: string }>(
+  group: { count: number; passes: readonly { name: string }[] },
+  signatures: readonly S[],
+): S[] {
+  return signatures.filter((s) => s.bolt > group.count || !group.passes.some((p) => p.name === s.pass));
+}
+
 /** One bolt of a group, one pass: who, when, what the wrench read and what the vehicle stood on. */
 export const signature = z.strictObject({
   jobId: ulid,

@@ -58,7 +58,9 @@ export type YardJob = z.infer<typeof yardJob>;
 const waitCounts = z.record(z.enum(waitKinds), z.number());
 export const yardView = z.object({
   jobs: z.array(yardJob),
+  /** Open jobs in all, and those that match what is searched for. */
   total: z.number(),
+  found: z.number(),
   waiting: waitCounts,
   vehicles: z.number(),
   closedJobs: z.number(),

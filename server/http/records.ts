@@ -11,7 +11,7 @@ const RECORD_LIMIT = "2mb";
 export function recordDoors(views: Views, changes: Changes): Router {
   const router = Router();
   router.use("/api", jsonBody(RECORD_LIMIT));
-  door(router, routes.yard, ({ query }) => views.yard(query.limit, query.offset));
+  door(router, routes.yard, ({ query }) => views.yard(query.search, query.limit, query.offset));
   door(router, routes.vehicles, ({ query }) => views.vehicles(query.search, query.limit, query.offset));
   door(router, routes.vehicle, ({ params }) => views.vehicle(params.id));
   door(router, routes.job, ({ params }) => views.job(params.id));

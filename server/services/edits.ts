@@ -1,7 +1,7 @@
 import type { EntityManager } from "typeorm";
 import { fieldPath, SHOP_ID, type Operation, type ResourceName } from "../../contract";
 import { entities, find, findById, tables, toRow, type Row } from "../db";
-import { checkNoJobs, fieldsOf, parseFields, passGate, strandedSignatures, type KeptFiles } from "./gate";
+import { checkNoJobs, fieldsOf, parseFields, passGate, strandedBy, type KeptFiles } from "./gate";
 import type { AnyRecord, Edit } from "./history";
 import { refuse } from "./refused";
 
@@ -93,7 +93,7 @@ async function unchosen(desk: Desk, setupId: string): Promise<Edit[]> {
 
 /** Signatures whose bolt goes are put into the bin with it, where the person said so; else it is refused. */
 export async function takeSignatures(desk: Desk, edit: Edit, field: string, said = false): Promise<Edit[]> {
-  const stranded = await strandedSignatures(desk.manager, edit);
+  const stranded = await strandedBy(desk.manager, edit);
   if (stranded.length && !said) {
     const bolts = [...new Set(stranded.map((s) => s.bolt))].sort((a, b) => a - b).join(", ");
     const message = `signed bolts would go: ${bolts}`;

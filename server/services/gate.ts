@@ -3,6 +3,7 @@ import {
   refusalFromIssues,
   resources,
   SHOP_ID,
+  strandedSignatures,
   type Fields,
   type RecordOf,
   type ResourceName,
@@ -140,12 +141,11 @@ export async function checkNoJobs(manager: EntityManager, edit: Edit, field: str
   refuse("conflict", field, null, "true, to put its jobs into the bin with it", message);
 }
 
-/** Signatures that have no place left in their group: its bolt or pass is gone, or the group is. */
-export async function strandedSignatures(manager: EntityManager, edit: Edit): Promise<Signature[]> {
+/** Signatures that an edit of their group leaves without a place. */
+export async function strandedBy(manager: EntityManager, edit: Edit): Promise<Signature[]> {
   if (edit.resource !== "torqueGroup") return [];
   const group = edit.after as RecordOf<"torqueGroup">;
   const signed = await find(manager, "signature", `WHERE "groupId" = ? AND "deletedAt" IS NULL`, [edit.id]);
   if (group.deletedAt) return signed;
-  const passes = new Set(group.passes.map((p) => p.name));
-  return signed.filter((s) => s.bolt > group.count || !passes.has(s.pass));
+  return strandedSignatures(group, signed);
 }

@@ -1,4 +1,4 @@
-import { IsNull, type EntityManager } from "typeorm";
+import type { EntityManager } from "typeorm";
 import {
   jobChildren,
   SHOP_ID,
@@ -26,24 +26,28 @@ export class Views {
   constructor(private readonly unit: UnitOfWork) {}
 
   /** Open jobs by what they wait for, in the order of `waitKinds`, each newest first. */
-  yard(limit: number, offset: number): Promise<YardView> {
+  yard(search: string, limit: number, offset: number): Promise<YardView> {
     return this.unit.read(async (manager) => {
-      const open = (await manager.find(entities.job, {
-        select: { id: true, waits: true, openedAt: true },
-        where: { closedAt: IsNull(), deletedAt: IsNull() },
-      })) as { id: string; waits: string; openedAt: string | null }[];
-      const lines = open.map(({ id, waits, openedAt }) => ({
-        id,
-        openedAt: openedAt ?? "",
-        kind: (JSON.parse(waits) as YardJob["waits"]).kind,
+      const open = (await manager.query(
+        `SELECT j."id", j."waits", j."openedAt", j."number", v."tag", v."make", v."model", v."variant", v."owner"
+           FROM "job" j JOIN "vehicle" v ON v."id" = j."vehicleId"
+          WHERE j."closedAt" IS NULL AND j."deletedAt" IS NULL`,
+      )) as (Pick<Vehicle, "tag" | "make" | "model" | "variant" | "owner"> & Row)[];
+      const lines = open.map((j) => ({
+        id: String(j.id),
+        openedAt: String(j.openedAt ?? ""),
+        kind: (JSON.parse(String(j.waits)) as YardJob["waits"]).kind,
+        words: `${j.tag} ${titleOf(j)} ${j.owner} job ${String(j.number)}`.toLowerCase(),
       }));
+      const wanted = search.trim().toLowerCase();
+      const found = wanted ? lines.filter((l) => l.words.includes(wanted)) : lines;
       const waiting = Object.fromEntries(
         waitKinds.map((kind) => [kind, lines.filter((l) => l.kind === kind).length]),
       ) as YardView["waiting"];
       const newestFirst = (a: { id: string; openedAt: string }, b: { id: string; openedAt: string }): number =>
         a.openedAt === b.openedAt ? (a.id < b.id ? 1 : -1) : a.openedAt < b.openedAt ? 1 : -1;
-      lines.sort((a, b) => waitKinds.indexOf(a.kind) - waitKinds.indexOf(b.kind) || newestFirst(a, b));
-      const page = lines.slice(offset, offset + limit).map((l) => l.id);
+      found.sort((a, b) => waitKinds.indexOf(a.kind) - waitKinds.indexOf(b.kind) || newestFirst(a, b));
+      const page = found.slice(offset, offset + limit).map((l) => l.id);
       const rows = (await manager.query(
         `SELECT j."id", j."number", j."vehicleId", v."tag", v."make", v."model", v."variant", v."owner", j."stage",
                 j."loadState", j."bay", j."waits", j."nextAction", j."complaint", j."openedAt"
@@ -61,7 +65,14 @@ export class Views {
         `SELECT (SELECT count(*) FROM "vehicle" WHERE "deletedAt" IS NULL) AS vehicles,
                 (SELECT count(*) FROM "job" WHERE "closedAt" IS NOT NULL AND "deletedAt" IS NULL) AS closed`,
       )) as { vehicles: number; closed: number }[];
-      return { jobs, total: lines.length, waiting, vehicles: counts.vehicles, closedJobs: counts.closed };
+      return {
+        jobs,
+        total: lines.length,
+        found: found.length,
+        waiting,
+        vehicles: counts.vehicles,
+        closedJobs: counts.closed,
+      };
     });
   }
 

@@ -1,64 +1,175 @@
 import { Button, Modal } from "antd";
-import { timeText } from "../format/words";
+import { useContext, useState } from "react";
+import { dayText, timeText } from "../format/words";
 import { api } from "./api";
 import { useAppDispatch, useAppSelector } from "./hooks";
-import { saving } from "./saving";
+import { foreign, insisted, labelOf, nextOut, SavingContext, type Entry } from "./saving";
 import { differences } from "./versions";
 
-/** "Saved 14:32", or how many edits wait and why. */
+const momentText = (iso: string): string => `${dayText(iso)}, ${timeText(iso)}`;
+
+const edits = (n: number): string => (n === 1 ? "1 edit" : `${n} edits`);
+
+/** "Saved 14:32", or how many edits wait and why. A tap shows what is kept here and for whom. */
 export function SavedState() {
-  const { pending, phase, savedAt } = useAppSelector((s) => s.saving);
-  const waiting = pending.length;
-  if (phase === "offline" || (waiting > 0 && phase !== "sending" && phase !== "idle")) {
-    const edits = waiting === 1 ? "1 edit waits" : `${waiting} edits wait`;
-    return (
-      <span className="saved waiting" role="status">
-        <i />
-        {phase === "offline" ? `${edits}: no connection` : edits}
-      </span>
-    );
-  }
+  const state = useAppSelector((s) => s.saving);
+  const [open, setOpen] = useState(false);
+  const elsewhere = foreign(state);
+  const waiting = state.pending.length - elsewhere.length;
+  const stopped = Boolean(nextOut(state)?.trouble);
+  const notes = [
+    state.memoryOnly && (waiting ? "keep this tab open: the browser stores nothing" : "the browser stores nothing"),
+    elsewhere.length > 0 && `${edits(elsewhere.length)} for another shop`,
+    state.aside.length > 0 && `${edits(state.aside.length)} could not be read`,
+  ].filter(Boolean);
+  const why = stopped ? "needs your answer" : state.held;
+  const text =
+    waiting && (why || stopped)
+      ? `${edits(waiting)} waiting: ${why}`
+      : waiting
+        ? "Saving"
+        : state.savedAt
+          ? `Saved ${timeText(state.savedAt)}`
+          : "All saved";
+  const calm = !notes.length && !(waiting && why);
   return (
-    <span className="saved" role="status">
-      <i />
-      {waiting ? "Saving" : savedAt ? `Saved ${timeText(savedAt)}` : "All saved"}
-    </span>
+    <>
+      <span className={calm ? "saved" : "saved waiting"} role="status">
+        <i />
+        {[text, ...notes].join("; ")}
+        {!calm && (
+          <button type="button" className="linkish" onClick={() => setOpen(true)}>
+            Show
+          </button>
+        )}
+      </span>
+      <WaitingEdits open={open} onClose={() => setOpen(false)} />
+    </>
+  );
+}
+
+/** A file of text for the person to keep. */
+function download(name: string, content: BlobPart, type: string): void {
+  const url = URL.createObjectURL(new Blob([content], { type }));
+  const link = document.createElement("a");
+  link.href = url;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}
+
+/** What this browser keeps that the server has not: for this shop, for another, and what cannot be read. */
+function WaitingEdits({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const state = useAppSelector((s) => s.saving);
+  const saving = useContext(SavingContext);
+  const elsewhere = foreign(state);
+  const own = state.pending.filter((e) => !elsewhere.includes(e));
+  const save = async (entry: Entry): Promise<void> => {
+    const kept = await saving?.file(entry.key);
+    if (kept?.blob) download(entry.kind === "file" ? entry.upload.name : "file", kept.blob, kept.blob.type);
+    else download(`edit-${entry.key}.json`, JSON.stringify(entry.request, null, 2), "application/json");
+  };
+  const lines = (list: Entry[], removable: boolean) => (
+    <ul className="lined waitlist">
+      {list.map((e) => (
+        <li key={e.key}>
+          <span>{labelOf(e)}</span>
+          <span className="lb">{momentText(e.queuedAt)}</span>
+          <Button size="small" onClick={() => void save(e)}>
+            Save as a file
+          </Button>
+          {removable && (
+            <Button size="small" onClick={() => void saving?.remove(e.key)}>
+              Remove
+            </Button>
+          )}
+        </li>
+      ))}
+    </ul>
+  );
+  return (
+    <Modal open={open} onCancel={onClose} footer={null} title="Not saved yet" width={620}>
+      {state.memoryOnly && (
+        <p>
+          This browser stores nothing, or has no room left. Edits are sent as usual; keep this tab open until they are.
+        </p>
+      )}
+      {own.length > 0 && (
+        <>
+          <h3 className="hd2">Waiting to be saved</h3>
+          {lines(own, false)}
+        </>
+      )}
+      {elsewhere.length > 0 && (
+        <>
+          <h3 className="hd2">For another shop</h3>
+          <p>
+            These edits were made in another shop’s data at this address. They are kept here and saved as soon as that
+            data is opened again.
+          </p>
+          {lines(elsewhere, true)}
+        </>
+      )}
+      {state.aside.length > 0 && (
+        <>
+          <h3 className="hd2">Could not be read</h3>
+          <p>The browser had kept these, but they are damaged. Everything else works as usual.</p>
+          <ul className="lined waitlist">
+            {state.aside.map((a) => (
+              <li key={a.key}>
+                <span>{a.raw.slice(0, 60)}</span>
+                <span className="lb">{momentText(a.at)}</span>
+                <Button size="small" onClick={() => download(`unreadable-${a.key}.txt`, a.raw, "text/plain")}>
+                  Save as a file
+                </Button>
+                <Button size="small" onClick={() => void saving?.removeAside(a.key)}>
+                  Remove
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {!own.length && !elsewhere.length && !state.aside.length && <p>Nothing is waiting.</p>}
+    </Modal>
   );
 }
 
 /** A stale write shows both versions and lets the person choose; a refused one says why and keeps what was typed. */
 export function SavingTrouble() {
   const dispatch = useAppDispatch();
-  const { phase, trouble, pending } = useAppSelector((s) => s.saving);
-  const open = (phase === "conflict" || phase === "refused") && trouble !== null;
-  const drop = (): void => {
-    dispatch(saving.actions.dropped());
+  const saving = useContext(SavingContext);
+  const state = useAppSelector((s) => s.saving);
+  const entry = nextOut(state);
+  const trouble = entry?.trouble ?? null;
+  const drop = async (): Promise<void> => {
+    if (entry) await saving?.resolve(entry.key, null);
     dispatch(api.util.invalidateTags(["Job", "Vehicle", "Shop", "Yard", "Vehicles"]));
   };
-  const keep = (): void => void dispatch(saving.actions.keptMine());
+  const keep = async (): Promise<void> => {
+    if (entry) await saving?.resolve(entry.key, insisted);
+  };
   const fields = differences(
     (trouble?.yours ?? {}) as Record<string, unknown>,
     (trouble?.theirs ?? {}) as Record<string, unknown>,
   );
-  const entry = pending[0];
-  const label = entry?.kind === "change" ? entry.request.label : entry?.kind;
-  const isConflict = phase === "conflict" && fields.length > 0;
+  const isConflict = trouble?.code === "conflict" && fields.length > 0;
   return (
     <Modal
-      open={open}
+      open={trouble !== null}
       closable={false}
       title={isConflict ? "Somebody changed this since you opened it" : "This could not be saved"}
       footer={[
-        <Button key="drop" onClick={drop}>
+        <Button key="drop" onClick={() => void drop()}>
           {isConflict ? "Take theirs" : "Leave it"}
         </Button>,
-        <Button key="keep" type="primary" onClick={keep}>
+        <Button key="keep" type="primary" onClick={() => void keep()}>
           {isConflict ? "Keep mine" : "Try again"}
         </Button>,
       ]}
     >
       <p>
-        {label}: {trouble?.message}
+        {entry && labelOf(entry)}: {trouble?.message}
       </p>
       {isConflict ? (
         <div className="versions">

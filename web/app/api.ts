@@ -7,7 +7,19 @@ const TIMEOUT_MS = 15_000;
 
 const base = fetchBaseQuery({ baseUrl: "/", timeout: TIMEOUT_MS });
 
+/** The server did not answer at all; what was to be sent is sent again later. */
+export class Unreachable extends Error {}
+
+export const isUnreachable = (error: unknown): boolean => error instanceof Unreachable;
+
 export type ApiError = { offline: true } | { offline: false; refusal: Refusal };
+
+/** What the server said, of an error of any way of sending; null where it did not answer. */
+export function refusalIn(error: unknown): Refusal | null {
+  if (isRefusal(error)) return error;
+  const e = error as Partial<ApiError & { refusal: Refusal }>;
+  return e?.offline === false && e.refusal ? e.refusal : null;
+}
 
 /** What went wrong, in words for the screen. */
 export const errorText = (error: unknown): string => {
@@ -44,8 +56,9 @@ const pathOf = (route: Route, params: Record<string, string> = {}): string =>
 
 const records = api.injectEndpoints({
   endpoints: (build) => ({
-    yard: build.query<ResponseOf<"yard">, void>({
-      query: () => pathOf(routes.yard),
+    yard: build.query<ResponseOf<"yard">, { limit: number; search?: string }>({
+      query: ({ limit, search = "" }) =>
+        `${pathOf(routes.yard)}?${new URLSearchParams({ search, limit: String(limit) })}`,
       transformResponse: checked("yard"),
       providesTags: ["Yard"],
     }),
@@ -84,9 +97,9 @@ const records = api.injectEndpoints({
       query: () => pathOf(routes.instruments),
       transformResponse: checked("instruments"),
     }),
-    undoState: build.query<ResponseOf<"undoState">, { scope: string; personId: string | null }>({
-      query: ({ scope, personId }) =>
-        `${pathOf(routes.undoState)}?${new URLSearchParams({ scope, ...(personId && { personId }) })}`,
+    undoState: build.query<ResponseOf<"undoState">, { scope: string; personId: string | null; station: string }>({
+      query: ({ scope, personId, station }) =>
+        `${pathOf(routes.undoState)}?${new URLSearchParams({ scope, station, ...(personId && { personId }) })}`,
       transformResponse: checked("undoState"),
       providesTags: ["History"],
     }),
@@ -107,19 +120,25 @@ export const {
 export const recordsApi = records;
 
 /** One write; throws ApiError. Used by the queue only, everything else goes through it. */
-export async function post<N extends "change" | "undo" | "redo">(name: N, body: unknown): Promise<ResponseOf<N>> {
+export async function post<N extends "change" | "undo" | "redo">(
+  name: N,
+  body: unknown,
+  until: AbortSignal,
+): Promise<ResponseOf<N>> {
   let response: Response;
   try {
     response = await fetch(routes[name].path, {
       method: "POST",
       headers: { "Content-Type": "application/json" },
       body: JSON.stringify(body),
-      signal: AbortSignal.timeout(TIMEOUT_MS),
+      signal: AbortSignal.any([until, AbortSignal.timeout(TIMEOUT_MS)]),
     });
   } catch {
     throw { offline: true } satisfies ApiError;
   }
+  // An answer that breaks off, or that is no answer of ours, tells nothing: the write is sent again as it was.
   const data: unknown = await response.json().catch(() => null);
+  if (response.ok && data === null) throw { offline: true } satisfies ApiError;
   if (response.ok) return checked(name)(data);
   if (isRefusal(data)) throw { offline: false, refusal: data } satisfies ApiError;
   if (response.status >= 500) throw { offline: true } satisfies ApiError;

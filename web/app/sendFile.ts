@@ -1,11 +1,12 @@
 import type { z } from "zod";
 import { isRefusal, refusal, type Refusal } from "../../contract";
+import { Unreachable } from "./api";
 
 /** Longest wait for a file to be taken in, ms. */
 const UPLOAD_MS = 60_000;
 
-/** Where a file goes: the door, the field, how large it may be, how it is called, and what comes back. */
-export interface FileDoor<T> {
+/** Where a file goes: the path, the field, how large it may be, how it is called, and what comes back. */
+export interface Upload<T> {
   path: string;
   field: string;
   bytes: number;
@@ -13,41 +14,45 @@ export interface FileDoor<T> {
   answer: z.ZodType<T>;
 }
 
-/** Sends one file; says how much of it is on its way. Throws a refusal, or an AbortError when called off. */
+/**
+ * Sends one file; says how much of it is on its way. Throws a refusal, Unreachable where
+ * the server does not answer, or an AbortError when called off.
+ */
 export function sendFile<T>(
-  door: FileDoor<T>,
+  to: Upload<T>,
   file: Blob,
   name: string,
   onPart: (part: number) => void,
   until: AbortSignal,
 ): Promise<T> {
-  const { field } = door;
-  if (file.size > door.bytes) {
-    const most = `${door.called} of up to ${door.bytes / 1024 / 1024} MB`;
+  const { field } = to;
+  if (file.size > to.bytes) {
+    const most = `${to.called} of up to ${to.bytes / 1024 / 1024} MB`;
     return Promise.reject(refusal("too_large", field, file.size, most));
   }
   return new Promise((resolve, reject) => {
     // A plain request, not fetch: only this one tells how far it has come.
     const request = new XMLHttpRequest();
-    request.open("POST", door.path);
+    request.open("POST", to.path);
     request.responseType = "json";
     request.timeout = UPLOAD_MS;
     request.upload.onprogress = (e) => e.lengthComputable && onPart(e.loaded / e.total);
-    const lost = (): void =>
-      reject(refusal("internal", field, name, "the same again", `${door.called} did not arrive`));
+    const lost = (): void => reject(new Unreachable(`${to.called} did not arrive`));
     request.onerror = lost;
     request.ontimeout = lost;
     request.onload = () => {
       const answer: unknown = request.response;
-      const read = door.answer.safeParse(answer);
+      const read = to.answer.safeParse(answer);
       if (request.status === 200 && read.success) resolve(read.data);
       else if (isRefusal(answer)) reject(answer);
       else lost();
     };
-    until.addEventListener("abort", () => {
+    const callOff = (): void => {
       request.abort();
       reject(new DOMException("called off", "AbortError"));
-    });
+    };
+    if (until.aborted) return callOff();
+    until.addEventListener("abort", callOff);
     const form = new FormData();
     form.append(field, file, name);
     request.send(form);

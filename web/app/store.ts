@@ -1,39 +1,77 @@
 import { configureStore } from "@reduxjs/toolkit";
 import { setupListeners } from "@reduxjs/toolkit/query";
-import { api } from "./api";
+import { ulid } from "ulid";
+import { z } from "zod";
+import { api, recordsApi } from "./api";
 import { saving } from "./saving/queue";
 import { session } from "./session";
 
-const SAVED = { session: "ash-lever.session", saving: "ash-lever.waiting" } as const;
+const KEPT = "ash-lever.session";
+const STATION = "ash-lever.station";
 
-function restored(key: string): unknown {
+const ULID = /^[0-9A-HJKMNP-TV-Z]{26}$/;
+const kept = z.object({
+  personId: z.string().regex(ULID).nullable().catch(null),
+  theme: z.enum(["light", "dark", "system"]).catch("system"),
+  shopId: z.string().regex(ULID).nullable().catch(null),
+});
+
+/** What this browser kept of the last time, as far as it can be read. */
+function restored(): z.infer<typeof kept> {
   try {
-    return JSON.parse(localStorage.getItem(key) ?? "null");
+    return kept.parse(JSON.parse(localStorage.getItem(KEPT) ?? "{}") ?? {});
   } catch {
-    return null;
+    return { personId: null, theme: "system", shopId: null };
   }
 }
 
+/** A browser that keeps nothing goes on without. */
+function keep(storage: () => Storage, name: string, value: string): void {
+  try {
+    storage().setItem(name, value);
+  } catch {
+    // Said where it matters: beside what waits to be saved.
+  }
+}
+
+/** This tab's name for itself; a reload keeps it. */
+function stationOf(): string {
+  try {
+    const before = sessionStorage.getItem(STATION);
+    if (before && ULID.test(before)) return before;
+  } catch {
+    return ulid();
+  }
+  const station = ulid();
+  keep(() => sessionStorage, STATION, station);
+  return station;
+}
+
 export function makeStore() {
-  const waiting = restored(SAVED.saving) as Partial<ReturnType<typeof saving.getInitialState>> | null;
+  const { personId, theme, shopId } = restored();
   const store = configureStore({
     reducer: { [api.reducerPath]: api.reducer, saving: saving.reducer, session: session.reducer },
     middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false }).concat(api.middleware),
     preloadedState: {
-      session: { ...session.getInitialState(), ...(restored(SAVED.session) as object | null) },
-      saving: { ...saving.getInitialState(), pending: waiting?.pending ?? [], known: waiting?.known ?? {} },
+      session: { personId, theme, station: stationOf() },
+      saving: { ...saving.getInitialState(), shopId },
     },
   });
   setupListeners(store.dispatch);
-  let kept = store.getState();
+  let before = store.getState();
+  let told: unknown = null;
   store.subscribe(() => {
-    const next = store.getState();
-    if (next.session !== kept.session) localStorage.setItem(SAVED.session, JSON.stringify(next.session));
-    if (next.saving.pending !== kept.saving.pending) {
-      const { pending, known } = next.saving;
-      localStorage.setItem(SAVED.saving, JSON.stringify({ pending, known: pending.length ? known : {} }));
+    const now = store.getState();
+    const shop = recordsApi.endpoints.shop.select()(now).data;
+    // Only what was just read: the server may have said otherwise since.
+    const news = shop && shop !== told ? shop.shopId : null;
+    told = shop ?? told;
+    if (news && news !== now.saving.shopId) store.dispatch(saving.actions.shopSeen(news));
+    if (now.session !== before.session || now.saving.shopId !== before.saving.shopId) {
+      const { personId, theme } = now.session;
+      keep(() => localStorage, KEPT, JSON.stringify({ personId, theme, shopId: now.saving.shopId }));
     }
-    kept = next;
+    before = now;
   });
   return store;
 }

@@ -15,7 +15,7 @@ import {
 } from "../../contract";
 import type { UnitSystem } from "../../core";
 import type { Editor } from "../app/saving";
-import { makeStore } from "../app/store";
+import { makeStore, type AppStore } from "../app/store";
 import { UnitContext } from "../format/units";
 
 // A busy machine may stand still for some seconds; how quick things are is the benches' business.
@@ -47,8 +47,11 @@ window.getComputedStyle = (element) => (element as HTMLElement).style;
 /** What the server would answer, by path; whatever is not here is a server that does not answer. */
 const answers = new Map<string, unknown>();
 
+/** An answer that depends on what was asked. */
+type Answerer = (query: URLSearchParams) => unknown;
+
 /** Lets the server of this test answer a path. */
-export const answering = (path: string, body: unknown): void => void answers.set(path, body);
+export const answering = (path: string, body: unknown | Answerer): void => void answers.set(path, body);
 
 // A page's own addresses are relative; outside a browser they need a host to be one.
 const PlainRequest = globalThis.Request;
@@ -59,7 +62,8 @@ globalThis.Request = class extends PlainRequest {
 };
 globalThis.fetch = (input) => {
   const url = new URL(input instanceof PlainRequest ? input.url : String(input), "http://localhost");
-  const body = answers.get(url.pathname);
+  const known = answers.get(url.pathname);
+  const body = typeof known === "function" ? (known as Answerer)(url.searchParams) : known;
   return body === undefined
     ? Promise.reject(new TypeError("no connection"))
     : Promise.resolve(Response.json(JSON.parse(JSON.stringify(body))));
@@ -67,24 +71,29 @@ globalThis.fetch = (input) => {
 beforeEach(() => {
   answers.clear();
   const shop = record("shop", { name: "Test shed", currency: "crowns" }, { id: SHOP_ID });
-  answering("/api/shop", { shop, people: [] });
+  answering("/api/shop", { shop, people: [], shopId: PARENT });
 });
 
 /** Shows a piece of a screen as the program does: store, address, the shop's units. */
 export function show(
   node: React.ReactNode,
   { units = "metric", at = "/" }: { units?: UnitSystem; at?: string } = {},
-): RenderResult & { user: UserEvent } {
+): RenderResult & { user: UserEvent; store: AppStore } {
   const user = userEvent.setup({ delay: null, pointerEventsCheck: 0 });
+  const store = makeStore();
   const result = render(
-    <Provider store={makeStore()}>
+    <Provider store={store}>
       <UnitContext value={units}>
         <MemoryRouter initialEntries={[at]}>{node}</MemoryRouter>
       </UnitContext>
     </Provider>,
   );
-  return { ...result, user };
+  return { ...result, user, store };
 }
+
+/** Operations that a screen wrote and that wait to be sent, oldest first. */
+export const written = (store: AppStore) =>
+  store.getState().saving.pending.flatMap((e) => (e.kind === "change" ? e.request.operations : []));
 
 /** An editor that only remembers what it was told. */
 export const fakeEdit = () =>
@@ -93,6 +102,7 @@ export const fakeEdit = () =>
     update: vi.fn(),
     remove: vi.fn(),
     all: vi.fn(),
+    file: vi.fn(),
     undo: vi.fn(),
     redo: vi.fn(),
   }) satisfies Record<keyof Editor, unknown> as unknown as Editor & Record<keyof Editor, ReturnType<typeof vi.fn>>;

@@ -1,7 +1,8 @@
 import { Input } from "antd";
-import { useId, useState } from "react";
+import { useId } from "react";
 import { parseQuantity, type UnitSystem } from "../../core";
 import { useUnits } from "../format/units";
+import { useDraft } from "./useDraft";
 import "./fields.css";
 
 /**
@@ -35,26 +36,30 @@ export function LengthListField(props: LengthListFieldProps) {
   const { label, valueMm, min, max, most, distinct, onCommit } = props;
   const units = useUnits();
   const id = useId();
-  const [draft, setDraft] = useState<string | null>(null);
   const shown = valueMm.map((d) => units.bare(d, "length").replace(/\.0+$/, ""));
   // A length that was not typed anew keeps the digits that are not shown.
   const exact = new Map(readLengths(shown.join(", "), units.system)?.map((v, i) => [v, valueMm[i]]));
-  const read = draft === null ? null : readLengths(draft, units.system);
-  const good =
-    read !== null &&
-    read.length >= 1 &&
-    read.length <= most &&
-    read.every((v) => v >= min && v <= max) &&
-    (!distinct || new Set(read).size === read.length);
-  const bad = draft !== null && !good;
-  const keep = (): void => {
-    if (draft === null || !good) return;
-    setDraft(null);
+  const good = (typed: string): number[] | null => {
+    const read = readLengths(typed, units.system);
+    const fits =
+      read !== null &&
+      read.length >= 1 &&
+      read.length <= most &&
+      read.every((v) => v >= min && v <= max) &&
+      (!distinct || new Set(read).size === read.length);
+    return fits ? read : null;
+  };
+  const save = (typed: string): boolean => {
+    const read = good(typed);
+    if (!read) return false;
     onCommit(
       read.map((v) => exact.get(v) ?? v),
-      draft.trim(),
+      typed.trim(),
     );
+    return true;
   };
+  const { draft, type, leave } = useDraft(save, shown.join(", "));
+  const bad = draft !== null && !good(draft);
   return (
     <span className="field">
       <label className="lb" htmlFor={id}>
@@ -66,9 +71,9 @@ export function LengthListField(props: LengthListFieldProps) {
         status={bad ? "error" : undefined}
         aria-invalid={bad}
         aria-describedby={bad ? `${id}-why` : undefined}
-        onChange={(e) => setDraft(e.target.value)}
-        onBlur={keep}
-        onPressEnter={keep}
+        onChange={(e) => type(e.target.value)}
+        onBlur={leave}
+        onPressEnter={leave}
       />
       {bad && (
         <span className="why" role="alert" id={`${id}-why`}>

@@ -1,5 +1,6 @@
-import { useId, useState } from "react";
+import { useId } from "react";
 import { formatNumber } from "../../core";
+import { useDraft } from "./useDraft";
 import "./fields.css";
 
 interface NumberFieldProps {
@@ -11,6 +12,8 @@ interface NumberFieldProps {
   whole?: boolean;
   digits?: number;
   hideLabel?: boolean;
+  /** Off for figures that take something along: half a figure is not kept. */
+  whileTyping?: boolean;
   onCommit: (value: number | null) => void;
 }
 
@@ -20,20 +23,34 @@ const read = (text: string): number => Number(text.replace(/[\s\u202f\u00a0]|%|r
 const end = (v: number): string => formatNumber(v, String(v).split(".")[1]?.length ?? 0);
 
 /** A plain number with a named unit; emptied it means "not known". */
-export function NumberField({ label, value, min, max, unit, whole, digits, hideLabel, onCommit }: NumberFieldProps) {
+export function NumberField({
+  label,
+  value,
+  min,
+  max,
+  unit,
+  whole,
+  digits,
+  hideLabel,
+  whileTyping,
+  onCommit,
+}: NumberFieldProps) {
   const id = useId();
-  const [draft, setDraft] = useState<string | null>(null);
   const shown = value === null ? "" : formatNumber(value, digits ?? (Number.isInteger(value) ? 0 : 2));
-  const text = draft ?? shown;
-  const parsed = draft === null || !draft.trim() ? null : read(draft);
-  const bad =
-    parsed !== null &&
-    (!Number.isFinite(parsed) || parsed < min || parsed > max || (whole && !Number.isInteger(parsed)));
-  const commit = (): void => {
-    if (draft === null || bad) return;
-    setDraft(null);
-    if (parsed !== value) onCommit(parsed);
+  const fits = (typed: string): boolean => {
+    if (!typed.trim()) return true;
+    const parsed = read(typed);
+    return Number.isFinite(parsed) && parsed >= min && parsed <= max && !(whole && !Number.isInteger(parsed));
   };
+  const save = (typed: string): boolean => {
+    if (!fits(typed)) return false;
+    const parsed = typed.trim() ? read(typed) : null;
+    if (parsed !== value) onCommit(parsed);
+    return true;
+  };
+  const { draft, type, leave, cancel } = useDraft(save, shown, whileTyping);
+  const text = draft ?? shown;
+  const bad = draft !== null && !fits(draft);
   return (
     <div className={bad ? "qf refused" : "qf"} onClick={() => document.getElementById(id)?.focus()}>
       <label htmlFor={id} className={hideLabel ? "sr" : "lb"}>
@@ -47,12 +64,12 @@ export function NumberField({ label, value, min, max, unit, whole, digits, hideL
         autoComplete="off"
         aria-invalid={bad}
         aria-describedby={`${id}-u`}
-        onChange={(e) => setDraft(e.target.value)}
+        onChange={(e) => type(e.target.value)}
         onFocus={(e) => e.target.select()}
-        onBlur={commit}
+        onBlur={leave}
         onKeyDown={(e) => {
-          if (e.key === "Enter") commit();
-          if (e.key === "Escape") setDraft(null);
+          if (e.key === "Enter") leave();
+          if (e.key === "Escape") cancel();
         }}
       />
       <span id={`${id}-u`} className="u" role={bad ? "alert" : undefined}>

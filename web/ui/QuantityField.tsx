@@ -1,6 +1,7 @@
-import { useEffect, useId, useRef, useState } from "react";
+import { useId } from "react";
 import { formatQuantity, inOtherUnit, parseQuantity, type QuantityKind } from "../../core";
 import { useUnits } from "../format/units";
+import { useDraft, useKeptDraft } from "./useDraft";
 import "./fields.css";
 
 export interface QuantityEdit {
@@ -22,11 +23,22 @@ export interface QuantityFieldProps {
   hideLabel?: boolean;
   hint?: string;
   disabled?: boolean;
-  /** Called on Enter or leaving the field, only with something that was understood. */
+  /**
+   * Called after a pause in typing, on Enter and on leaving the field, only with something that was understood.
+   */
   onCommit: (edit: QuantityEdit) => void;
   /** An emptied field: absent means it may not be emptied. */
   onClear?: () => void;
   autoFocus?: boolean;
+}
+
+/** A figure that is added to others when it is entered: half a figure is not, and a reload does not lose it. */
+export function NewQuantityField({ draftName, ...props }: QuantityFieldProps & { draftName: string }) {
+  const [text, setText] = useKeptDraft(draftName);
+  const leave = (save: (typed: string) => boolean) => (): void => {
+    if (text && save(text)) setText("");
+  };
+  return <QuantityInput {...props} draft={text || null} type={setText} leave={leave} cancel={() => setText("")} />;
 }
 
 /**
@@ -34,20 +46,16 @@ export interface QuantityFieldProps {
  * anything is saved; what cannot be read says so in the same place and keeps what was typed.
  */
 export function QuantityField(props: QuantityFieldProps) {
-  const { label, kind, base, min, max, onCommit, onClear } = props;
+  const { shown, save } = useReading(props);
+  const { draft, type, leave, cancel } = useDraft(save, shown);
+  return <QuantityInput {...props} draft={draft} type={type} leave={() => leave} cancel={cancel} />;
+}
+
+/** What is understood of a text in this field, and how it is kept. */
+function useReading(props: QuantityFieldProps) {
+  const { kind, base, min, max, onCommit, onClear } = props;
   const units = useUnits();
-  const id = useId();
   const shown = props.typed ?? (base === null ? "" : units.show(base, kind, { digits: props.digits }));
-  const [draft, setDraft] = useState<string | null>(null);
-  const field = useRef<HTMLInputElement>(null);
-  const text = draft ?? shown;
-
-  useEffect(() => {
-    if (document.activeElement !== field.current) setDraft((d) => (d !== null && understood(d).ok ? null : d));
-    // Only a new value from outside may replace a draft that is not being typed.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [shown]);
-
   const understood = (value: string) => {
     const read = parseQuantity(value.replace(/\u00a0/g, " "), kind, units.system);
     if (!read.ok) return read;
@@ -62,23 +70,37 @@ export function QuantityField(props: QuantityFieldProps) {
     return read;
   };
 
+  const save = (typed: string): boolean => {
+    if (!typed.trim()) {
+      if (!onClear) return false;
+      if (shown !== "") onClear();
+      return true;
+    }
+    const value = understood(typed);
+    if (!value.ok) return false;
+    if (typed !== shown) onCommit({ typed: typed.trim().slice(0, 80), base: value.value.min });
+    return true;
+  };
+  return { shown, understood, save };
+}
+
+interface QuantityInputProps extends QuantityFieldProps {
+  draft: string | null;
+  type: (text: string) => void;
+  leave: (save: (typed: string) => boolean) => () => void;
+  cancel: () => void;
+}
+
+function QuantityInput(props: QuantityInputProps) {
+  const { label, kind, draft, type, cancel, onClear } = props;
+  const units = useUnits();
+  const id = useId();
+  const { shown, understood, save } = useReading(props);
+  const leave = props.leave(save);
+  const text = draft ?? shown;
   const read = text.trim() ? understood(text) : null;
   const refused = draft !== null && (read ? !read.ok : !onClear && shown !== "");
   const message = refused ? (read && !read.ok ? read.message : "a figure is needed here") : null;
-
-  const commit = (): void => {
-    if (draft === null) return;
-    if (!draft.trim()) {
-      if (!onClear) return;
-      setDraft(null);
-      if (shown !== "") onClear();
-      return;
-    }
-    const value = understood(draft);
-    if (!value.ok) return;
-    setDraft(null);
-    if (draft !== shown) onCommit({ typed: draft.trim().slice(0, 80), base: value.value.min });
-  };
 
   return (
     <div
@@ -89,7 +111,6 @@ export function QuantityField(props: QuantityFieldProps) {
         {label}
       </label>
       <input
-        ref={field}
         id={id}
         className="t"
         value={text}
@@ -100,12 +121,12 @@ export function QuantityField(props: QuantityFieldProps) {
         aria-invalid={refused}
         aria-describedby={`${id}-u`}
         placeholder={props.hint ?? ""}
-        onChange={(e) => setDraft(e.target.value)}
+        onChange={(e) => type(e.target.value)}
         onFocus={(e) => e.target.select()}
-        onBlur={commit}
+        onBlur={leave}
         onKeyDown={(e) => {
-          if (e.key === "Enter") commit();
-          if (e.key === "Escape") setDraft(null);
+          if (e.key === "Enter") leave();
+          if (e.key === "Escape") cancel();
         }}
       />
       <span id={`${id}-u`} className="u" role={refused ? "alert" : undefined}>

@@ -1,6 +1,7 @@
-import { useId, useState } from "react";
+import { useId } from "react";
 import { formatQuantity, readTorque, type TorqueTextAnswer } from "../../core";
 import { useUnits } from "../format/units";
+import { useDraft } from "./useDraft";
 import "./fields.css";
 
 const angleText = (deg: number | null): string => (deg === null ? "" : `, then ${deg}°`);
@@ -29,15 +30,15 @@ export function SpecField({
 }) {
   const units = useUnits();
   const id = useId();
-  const [draft, setDraft] = useState<string | null>(null);
+  const save = (typed: string): boolean => {
+    if (typed.trim() && !readTorque(typed).ok) return false;
+    if (typed.trim() !== value) onCommit(typed.trim());
+    return true;
+  };
+  const { draft, type, leave, cancel } = useDraft(save, value);
   const text = draft ?? value;
   const read = text.trim() ? readTorque(text) : null;
   const refused = draft !== null && read !== null && !read.ok;
-  const commit = (): void => {
-    if (draft === null || refused) return;
-    setDraft(null);
-    if (draft.trim() !== value) onCommit(draft.trim());
-  };
   let below = "no specification yet";
   if (read?.ok) {
     const typedIsPreferred = read.value.unit === units.unit("torque");
@@ -61,11 +62,11 @@ export function SpecField({
         placeholder="103-105 lb ft"
         aria-invalid={refused}
         aria-describedby={`${id}-u`}
-        onChange={(e) => setDraft(e.target.value)}
-        onBlur={commit}
+        onChange={(e) => type(e.target.value)}
+        onBlur={leave}
         onKeyDown={(e) => {
-          if (e.key === "Enter") commit();
-          if (e.key === "Escape") setDraft(null);
+          if (e.key === "Enter") leave();
+          if (e.key === "Escape") cancel();
         }}
       />
       <span id={`${id}-u`} className="u" role={refused ? "alert" : undefined}>

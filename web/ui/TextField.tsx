@@ -1,5 +1,6 @@
 import { Input, Select } from "antd";
-import { useId, useState } from "react";
+import { useId } from "react";
+import { useDraft } from "./useDraft";
 import "./fields.css";
 
 interface TextFieldProps {
@@ -14,28 +15,28 @@ interface TextFieldProps {
   autoFocus?: boolean;
   /** Why this text will not do; undefined where it does. */
   check?: (value: string) => string | undefined;
+  /** Off for names that other things are found by: half a name is not kept. */
+  whileTyping?: boolean;
 }
 
-/** A line or a few lines of text that save themselves on Enter or when left. */
+/** A line or a few lines of text that save themselves after a pause in typing, on Enter, and when left. */
 export function TextField(props: TextFieldProps) {
   const { label, value, onCommit, lines = 1, max = lines > 1 ? 4000 : 200 } = props;
   const id = useId();
-  const [draft, setDraft] = useState<string | null>(null);
-  const text = draft ?? value;
-  const why =
-    draft === null
-      ? undefined
-      : props.required && !draft.trim()
-        ? "this needs a few words"
-        : draft.length > max
-          ? `${draft.length} characters; accepted: up to ${max}`
-          : props.check?.(draft.trim());
-
-  const commit = (): void => {
-    if (draft === null || why) return;
-    setDraft(null);
-    if (draft.trim() !== value) onCommit(draft.trim());
+  const whyNot = (typed: string): string | undefined =>
+    props.required && !typed.trim()
+      ? "this needs a few words"
+      : typed.length > max
+        ? `${typed.length} characters; accepted: up to ${max}`
+        : props.check?.(typed.trim());
+  const save = (typed: string): boolean => {
+    if (whyNot(typed)) return false;
+    if (typed.trim() !== value) onCommit(typed.trim());
+    return true;
   };
+  const { draft, type, leave } = useDraft(save, value, props.whileTyping);
+  const text = draft ?? value;
+  const why = draft === null ? undefined : whyNot(draft);
   const shared = {
     id,
     value: text,
@@ -44,7 +45,7 @@ export function TextField(props: TextFieldProps) {
     "aria-invalid": Boolean(why),
     "aria-describedby": why ? `${id}-why` : undefined,
     status: why ? ("error" as const) : undefined,
-    onBlur: commit,
+    onBlur: leave,
   };
   return (
     <span className="field">
@@ -52,13 +53,9 @@ export function TextField(props: TextFieldProps) {
         {label}
       </label>
       {lines > 1 ? (
-        <Input.TextArea
-          {...shared}
-          autoSize={{ minRows: lines, maxRows: 12 }}
-          onChange={(e) => setDraft(e.target.value)}
-        />
+        <Input.TextArea {...shared} autoSize={{ minRows: lines, maxRows: 12 }} onChange={(e) => type(e.target.value)} />
       ) : (
-        <Input {...shared} onChange={(e) => setDraft(e.target.value)} onPressEnter={commit} />
+        <Input {...shared} onChange={(e) => type(e.target.value)} onPressEnter={leave} />
       )}
       {why && (
         <span className="why" id={`${id}-why`} role="alert">

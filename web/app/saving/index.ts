@@ -1,6 +1,8 @@
-export { saving } from "./queue";
-export type { Entry, SavingState } from "./queue";
+export { foreign, nextOut, saving } from "./queue";
+export type { SavingState } from "./queue";
+export { insisted, labelOf, type Aside, type Entry, type KeptEntry } from "./entries";
 export { oneWithPending, withPending } from "./overlay";
-export { startSender } from "./sender";
+export { SavingContext } from "./context";
+export { startSaving, type Saving } from "./start";
 export { newId, useEdit } from "./useEdit";
 export type { Editor } from "./useEdit";

@@ -1,5 +1,5 @@
 import { resources, type RecordHead, type ResourceName } from "../../../contract";
-import type { Entry } from "./queue";
+import type { Entry } from "./entries";
 
 type AnyRecord = RecordHead & Record<string, unknown>;
 

@@ -1,95 +1,83 @@
 import { createSlice, type PayloadAction } from "@reduxjs/toolkit";
-import type { ChangeRequest, Operation, Refusal, StepBackRequest } from "../../../contract";
+import type { Aside, Entry } from "./entries";
+import { shopOf } from "./entries";
 
-/** One write on its way: edits, or a step back or forward. */
-export type Entry =
-  | { kind: "change"; request: ChangeRequest; queuedAt: string }
-  | { kind: "undo" | "redo"; request: StepBackRequest; queuedAt: string };
+export type { Entry } from "./entries";
 
 export type SavingState = {
+  /** Everything that waits in this browser, in order; edits of other tabs too. */
   pending: Entry[];
-  /** Sending the first entry; waiting for the network; or waiting for a person's choice. */
-  phase: "idle" | "sending" | "offline" | "conflict" | "refused";
-  trouble: Refusal["error"] | null;
+  /** Kept by the browser and unreadable: for the person to look at. */
+  aside: Aside[];
+  sending: boolean;
+  /** Why nothing goes out at the moment: no connection, or what the server says of its disk. Null while it goes. */
+  held: string | null;
   savedAt: string | null;
-  /** Version of each record as last acknowledged: later edits of our own build on it. */
-  known: Record<string, number>;
+  /** The browser keeps nothing, or no more: what waits lives in this tab only. */
+  memoryOnly: boolean;
+  /** Which shop's data the server at this address works with; null until it has said so. */
+  shopId: string | null;
 };
 
-const initialState: SavingState = { pending: [], phase: "idle", trouble: null, savedAt: null, known: {} };
+const initialState: SavingState = {
+  pending: [],
+  aside: [],
+  sending: false,
+  held: null,
+  savedAt: null,
+  memoryOnly: false,
+  shopId: null,
+};
 
-/** Edits wait here until the server has them; kept in the browser so that a reload loses nothing. */
+/** What a screen knows of edits on their way. The shelf is the truth; this mirrors it, a step ahead for own edits. */
 export const saving = createSlice({
   name: "saving",
   initialState,
   reducers: {
+    /** An edit of this tab: shown at once, on the shelf a moment later. */
     enqueued(state, { payload }: PayloadAction<Entry>) {
-      const last = state.pending[state.pending.length - 1];
-      const inFlight = state.pending.length === 1 && state.phase !== "idle" && state.phase !== "offline";
-      if (last && !inFlight && merged(last, payload)) return;
-      state.pending.push(payload);
+      state.pending.push({ ...payload, unkept: true });
+    },
+    /** What the shelf holds; own edits named in `settled` are among it, or put together with another. */
+    mirrored(state, { payload }: PayloadAction<{ entries: Entry[]; aside: Aside[]; settled: string[] }>) {
+      const { entries, aside, settled } = payload;
+      const known = new Set([...entries.map((e) => e.key), ...settled]);
+      const own = state.pending.filter((e) => e.unkept && !known.has(e.key));
+      state.pending = [...entries, ...own];
+      state.aside = aside;
     },
     sending(state) {
-      state.phase = "sending";
+      state.sending = true;
     },
-    acknowledged(state, { payload }: PayloadAction<{ at: string; versions: Record<string, number> }>) {
-      state.pending.shift();
-      state.phase = "idle";
-      state.trouble = null;
-      state.savedAt = payload.at;
-      Object.assign(state.known, payload.versions);
+    saved(state, { payload }: PayloadAction<string>) {
+      state.sending = false;
+      state.held = null;
+      state.savedAt = payload;
     },
-    wentOffline(state) {
-      state.phase = "offline";
+    rested(state) {
+      state.sending = false;
     },
-    backOnline(state) {
-      state.phase = "idle";
+    held(state, { payload }: PayloadAction<string>) {
+      state.sending = false;
+      state.held = payload;
     },
-    troubled(state, { payload }: PayloadAction<Refusal["error"]>) {
-      state.phase = payload.code === "conflict" ? "conflict" : "refused";
-      state.trouble = payload;
+    storageFailed(state) {
+      state.memoryOnly = true;
     },
-    /** Keep ours: the next try builds on the version that stands now. */
-    keptMine(state) {
-      const entry = state.pending[0];
-      const theirs = state.trouble?.theirs as { id?: string; version?: number } | undefined;
-      if (entry?.kind === "change" && theirs?.id && theirs.version) state.known[theirs.id] = theirs.version;
-      if (entry && entry.kind !== "change") entry.request.force = true;
-      state.phase = "idle";
-      state.trouble = null;
-    },
-    dropped(state) {
-      state.pending.shift();
-      state.phase = "idle";
-      state.trouble = null;
+    shopSeen(state, { payload }: PayloadAction<string>) {
+      state.shopId = payload;
     },
   },
 });
 
-/** Typing on in the same field replaces the edit that has not been sent yet. */
-function merged(last: Entry, next: Entry): boolean {
-  if (last.kind !== "change" || next.kind !== "change") return false;
-  if (last.request.operations.length !== 1 || next.request.operations.length !== 1) return false;
-  const [a] = last.request.operations;
-  const [b] = next.request.operations;
-  if (a.op !== "update" || b.op !== "update" || a.id !== b.id) return false;
-  if (Object.keys(a.data).join() !== Object.keys(b.data).join()) return false;
-  a.data = b.data;
-  return true;
-}
+/** Waits for the shop whose data is here; the others stay for theirs. */
+export const isOurs = (entry: Entry, shopId: string | null): boolean =>
+  shopId === null || shopOf(entry) === null || shopOf(entry) === shopId;
 
-/** The entry as it is sent: our own earlier edits have moved the versions on. */
-export function withKnownVersions(entry: Entry, known: Record<string, number>): ChangeRequest | StepBackRequest {
-  if (entry.kind !== "change") return entry.request;
-  const seen = { ...known };
-  const operations = entry.request.operations.map((op): Operation => {
-    if (op.op === "create") {
-      seen[op.id] = 1;
-      return op;
-    }
-    const version = Math.max(op.version, seen[op.id] ?? 0);
-    seen[op.id] = version + 1;
-    return { ...op, version };
-  });
-  return { ...entry.request, operations };
-}
+/** What is to go out next: the first of this shop's. */
+export const nextOut = (state: Pick<SavingState, "pending" | "shopId">): Entry | null =>
+  state.pending.find((e) => isOurs(e, state.shopId)) ?? null;
+
+/** Edits that wait for another shop's data to come back to this address. */
+export const foreign = (state: Pick<SavingState, "pending" | "shopId">): Entry[] =>
+  state.pending.filter((e) => !isOurs(e, state.shopId));

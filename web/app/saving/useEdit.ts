@@ -1,7 +1,9 @@
 import { useMemo } from "react";
-import { ulid } from "ulid";
+import { decodeTime, monotonicFactory, ulid } from "ulid";
 import type { Fields, NewFields, Operation, RecordHead, ResourceName } from "../../../contract";
 import { useAppDispatch, useAppSelector } from "../hooks";
+import { holdBlob } from "./blobs";
+import type { Entry, UploadKind } from "./entries";
 import { saving } from "./queue";
 
 /** The ways to write from a screen. Every call is one step of undo; it shows at once and is sent by itself. */
@@ -10,34 +12,49 @@ export interface Editor {
   update<R extends ResourceName>(resource: R, record: RecordHead, data: Partial<Fields<R>>, label: string): void;
   remove(resource: ResourceName, record: RecordHead, label: string, withJobs?: boolean): void;
   all(label: string, operations: Operation[]): void;
+  /** Keeps a file that cannot go out now; it is sent, and its record made, once the server answers. */
+  file<R extends UploadKind>(
+    resource: R,
+    file: File | Blob,
+    name: string,
+    data: Partial<NewFields<R>>,
+    label: string,
+  ): void;
   undo(): void;
   redo(): void;
 }
 
 export const newId = (): string => ulid();
 
+const monotonic = monotonicFactory();
+let latest = 0;
+
+/** A key after every earlier one of this tab, though the clock be put back. */
+export function nextKey(): string {
+  const key = monotonic(Math.max(Date.now(), latest));
+  latest = decodeTime(key);
+  return key;
+}
+
 export function useEdit(scope: string): Editor {
   const dispatch = useAppDispatch();
   const personId = useAppSelector((s) => s.session.personId);
+  const station = useAppSelector((s) => s.session.station);
+  const shopId = useAppSelector((s) => s.saving.shopId);
   return useMemo(() => {
-    const send = (label: string, operations: Operation[]): void => {
-      dispatch(
-        saving.actions.enqueued({
-          kind: "change",
-          request: { id: ulid(), personId, scope, label: label.slice(0, 120), operations },
-          queuedAt: new Date().toISOString(),
-        }),
-      );
-    };
-    const step = (kind: "undo" | "redo"): void => {
-      dispatch(
-        saving.actions.enqueued({
-          kind,
-          request: { id: ulid(), personId, scope, force: false },
-          queuedAt: new Date().toISOString(),
-        }),
-      );
-    };
+    const whose = { personId, station, shopId, scope };
+    const head = () => ({
+      key: nextKey(),
+      tab: station,
+      queuedAt: new Date().toISOString(),
+      sent: false,
+      trouble: null,
+    });
+    const enqueue = (entry: Entry): void => void dispatch(saving.actions.enqueued(entry));
+    const send = (label: string, operations: Operation[]): void =>
+      enqueue({ ...head(), kind: "change", request: { id: ulid(), ...whose, label: label.slice(0, 120), operations } });
+    const step = (kind: "undo" | "redo"): void =>
+      enqueue({ ...head(), kind, request: { id: ulid(), ...whose, force: false } });
     return {
       create: (resource, data, label) => {
         const id = ulid();
@@ -53,8 +70,19 @@ export function useEdit(scope: string): Editor {
           { op: "delete", resource, id: record.id, version: record.version, ...(withJobs && { withJobs }) },
         ]),
       all: send,
+      file: (resource, file, name, data, label) => {
+        const own = head();
+        holdBlob(own.key, file);
+        const operations: Operation[] = [{ op: "create", resource, id: ulid(), data: data as Record<string, unknown> }];
+        enqueue({
+          ...own,
+          kind: "file",
+          request: { id: ulid(), ...whose, label: label.slice(0, 120), operations },
+          upload: { to: resource, name, bytes: file.size },
+        });
+      },
       undo: () => step("undo"),
       redo: () => step("redo"),
     };
-  }, [dispatch, personId, scope]);
+  }, [dispatch, personId, scope, shopId, station]);
 }

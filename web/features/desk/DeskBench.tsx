@@ -156,8 +156,11 @@ export function DeskBench() {
   );
 }
 
+/** Open jobs offered at once; the newest of what is ready to work on come first. */
+const MOST_JOBS = 500;
+
 function TakeIntoJob({ bench, onClose }: { bench: Bench; onClose: () => void }) {
-  const { data } = useYardQuery();
+  const { data } = useYardQuery({ limit: MOST_JOBS });
   const edit = useEdit("shop");
   const navigate = useNavigate();
   return (

@@ -3,7 +3,7 @@ import { formatNumber, measurement, type SetResult } from "../../../core";
 import { useUnits } from "../../format/units";
 import { Answer, Num } from "../../ui/Answer";
 import { NumberField } from "../../ui/NumberField";
-import { QuantityField } from "../../ui/QuantityField";
+import { NewQuantityField, QuantityField } from "../../ui/QuantityField";
 import { BeforeAfterScale } from "../prove/BeforeAfterScale";
 import { CLAIM_WORDS, claimVerdict } from "../prove/claim";
 import { DeskHead } from "./DeskHead";
@@ -47,7 +47,7 @@ export function MeasurementTool() {
     <div className="reads">
       {state[which].map((v, i) => (
         <QuantityField
-          key={`${i}${v.typed}`}
+          key={i}
           label={`${which} ${i + 1}`}
           kind="length"
           typed={v.typed}
@@ -58,8 +58,9 @@ export function MeasurementTool() {
           onClear={() => setState({ ...state, [which]: state[which].filter((_, k) => k !== i) })}
         />
       ))}
-      <QuantityField
+      <NewQuantityField
         key={`new${state[which].length}`}
+        draftName={`one more ${which}`}
         label="one more"
         kind="length"
         base={null}

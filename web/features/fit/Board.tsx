@@ -148,6 +148,7 @@ export function Board({ view, edit, group }: StageProps & { group: TorqueGroup }
           key={`${next.pass}/${next.bolt}`}
           step={next}
           limits={limits}
+          draftName={`${group.id}/${next.pass}/${next.bolt}`}
           disabled={blocked && !overrule.reason}
           onSign={sign}
         />

@@ -7,7 +7,7 @@ import { Choice } from "../../ui/TextField";
 import { vehicleKind } from "../ask/diagnosis";
 import type { StageProps } from "../job/JobPage";
 import { useKnowledge } from "../knowledge/useKnowledge";
-import { AddLine } from "../plan/AddLine";
+import { AddLine } from "../../ui/AddLine";
 
 /** What was found while in there; it may answer a question of Ask. */
 export function Findings({ view, edit }: StageProps) {

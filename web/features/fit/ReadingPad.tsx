@@ -3,6 +3,7 @@ import { formatNumber, parseQuantity, type TorqueStep } from "../../../core";
 import { useUnits } from "../../format/units";
 import { TakeReading } from "../instruments/TakeReading";
 import { engraved } from "../../ui/engraved";
+import { useKeptDraft } from "../../ui/useDraft";
 import { CrossMark, Tick } from "../../ui/pictograms";
 
 const KEYS = ["7", "8", "9", "4", "5", "6", "1", "2", "3", "0", "."];
@@ -18,15 +19,18 @@ export function ReadingPad({
   step,
   limits,
   disabled,
+  draftName,
   onSign,
 }: {
   step: TorqueStep;
   limits: { minNm: number; maxNm: number } | null;
   disabled: boolean;
+  /** Tells this bolt and pass from others: a reading typed and not signed survives a reload. */
+  draftName: string;
   onSign: (reading: { typed: string; base: number } | null) => void;
 }) {
   const units = useUnits();
-  const [text, setText] = useState("");
+  const [text, setText] = useKeptDraft(draftName);
   const [unit, setUnit] = useState(units.unit("torque"));
   const byHand = limits === null;
   const typed = text ? `${text} ${unit === "N m" ? "Nm" : "lb ft"}` : "";
@@ -39,7 +43,7 @@ export function ReadingPad({
     onSign(byHand || nm === null ? null : { typed, base: nm });
     setText("");
   };
-  const press = (key: string): void => setText((t) => (t.length < MAX_CHARS ? t + key : t));
+  const press = (key: string): void => setText(text.length < MAX_CHARS ? text + key : text);
 
   if (byHand) {
     return (

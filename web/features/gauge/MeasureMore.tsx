@@ -2,6 +2,7 @@ import { Button, Input } from "antd";
 import { useState } from "react";
 import type { ReadingQuantity } from "../../../contract";
 import { QUANTITY_NAMES } from "../../format/words";
+import { useKeptDraft } from "../../ui/useDraft";
 import { Choice } from "../../ui/TextField";
 import type { Measurand } from "./readings";
 
@@ -34,7 +35,7 @@ const PLACE_HINT: Partial<Record<ReadingQuantity, string>> = {
 /** Opens a card for one more quantity, with the place it is taken at. */
 export function MeasureMore({ onAdd }: { onAdd: (measurand: Measurand) => void }) {
   const [quantity, setQuantity] = useState<(typeof MORE)[number]>("mountHeight");
-  const [place, setPlace] = useState("");
+  const [place, setPlace] = useKeptDraft("measure something else, where");
   const add = (): void => {
     onAdd({ quantity, fromGear: "", toGear: "", place: place.trim().slice(0, 200) || null });
     setPlace("");

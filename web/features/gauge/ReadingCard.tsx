@@ -5,7 +5,7 @@ import type { Editor } from "../../app/saving";
 import { gearShort, METHOD_NAMES, QUANTITY_NAMES, whenText } from "../../format/words";
 import { useUnits } from "../../format/units";
 import { OriginMark } from "../../ui/marks";
-import { QuantityField } from "../../ui/QuantityField";
+import { NewQuantityField, QuantityField } from "../../ui/QuantityField";
 import { Choice } from "../../ui/TextField";
 import { TakeReading, type Taken } from "../instruments/TakeReading";
 import { usePeople } from "../job/useJobView";
@@ -107,7 +107,7 @@ export function ReadingCard({
       <div className="rvalues">
         {reading?.values.map((v, i) => (
           <QuantityField
-            key={`${i}-${v.typed}`}
+            key={i}
             label={`reading ${i + 1}`}
             kind={kind}
             typed={v.typed}
@@ -130,8 +130,9 @@ export function ReadingCard({
           />
         ))}
         {(!reading || adding) && (
-          <QuantityField
+          <NewQuantityField
             key={`new-${reading?.values.length ?? 0}`}
+            draftName={`${phase} ${title}`}
             label={reading ? `reading ${reading.values.length + 1}` : "first reading"}
             kind={kind}
             base={null}

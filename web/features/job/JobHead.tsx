@@ -18,7 +18,8 @@ import { usePeople } from "./useJobView";
 export function UndoKeys({ scope, edit }: { scope: string; edit: Editor }) {
   const personId = useAppSelector((s) => s.session.personId);
   const waiting = useAppSelector((s) => s.saving.pending.length > 0);
-  const { data } = useUndoStateQuery({ scope, personId });
+  const station = useAppSelector((s) => s.session.station);
+  const { data } = useUndoStateQuery({ scope, personId, station });
   const undo = data?.undo?.label;
   const redo = data?.redo?.label;
   return (

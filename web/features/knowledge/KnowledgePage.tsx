@@ -7,7 +7,7 @@ import { SavedState } from "../../app/SavingTrouble";
 import { NumberField } from "../../ui/NumberField";
 import { Skeleton } from "../../ui/states";
 import { UndoKeys } from "../job/JobHead";
-import { AddLine } from "../plan/AddLine";
+import { AddLine } from "../../ui/AddLine";
 import { useShop } from "../shop/useShop";
 import { changesOf, importKnowledge, newItemId, withItem, withoutItem } from "./editing";
 import { FaultEditor, ObservationEditor, TestEditor } from "./ItemEditor";

@@ -86,6 +86,7 @@ export function MountStrip({
           <h3 className="hd2">What it is</h3>
           <div className="two wide">
             <TextField
+              whileTyping={false}
               label="name"
               value={mount.name}
               required

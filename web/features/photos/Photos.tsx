@@ -5,7 +5,9 @@ import type { Editor } from "../../app/saving";
 import { refusedText, sendFile } from "../../app/sendFile";
 import { usePeople } from "../job/useJobView";
 import { HiddenFile } from "../../ui/HiddenFile";
-import { photoDoor } from "./upload";
+import { isUnreachable } from "../../app/api";
+import { photoUpload } from "../../app/uploads";
+import { useWaitingFiles } from "../../app/useWaitingFiles";
 import "./photos.css";
 
 const address = (photo: Pick<Photo, "file">, size: "whole" | "small"): string =>
@@ -29,6 +31,14 @@ export function Photos({
   const [says, setSays] = useState<{ text: string; bad: boolean } | null>(null);
   const sending = useRef<AbortController | null>(null);
   const shown = view.photo.filter((p) => p.readingId === readingId);
+  const waiting = useWaitingFiles("photo", view.job.id).filter((w) => (w.data.readingId ?? null) === readingId);
+  const about = (file: File) => ({
+    jobId: view.job.id,
+    readingId,
+    name: file.name.slice(0, 200),
+    takenBy: me?.id ?? null,
+    takenAt: new Date().toISOString(),
+  });
 
   const add = async (file: File): Promise<void> => {
     const until = new AbortController();
@@ -36,23 +46,18 @@ export function Photos({
     setSays(null);
     setPart(0);
     try {
-      const kept = await sendFile(photoDoor, file, file.name, setPart, until.signal);
+      const kept = await sendFile(photoUpload, file, file.name, setPart, until.signal);
       edit.create(
         "photo",
-        {
-          jobId: view.job.id,
-          readingId,
-          file: kept.file,
-          name: file.name.slice(0, 200),
-          widthPx: kept.widthPx,
-          heightPx: kept.heightPx,
-          takenBy: me?.id ?? null,
-          takenAt: new Date().toISOString(),
-        },
+        { ...about(file), file: kept.file, widthPx: kept.widthPx, heightPx: kept.heightPx },
         `Photo of ${what}`,
       );
       if (kept.placeRemoved) setSays({ text: "The camera’s note of where it was taken was left out.", bad: false });
     } catch (error) {
+      if (isUnreachable(error)) {
+        edit.file("photo", file, file.name, about(file), `Photo of ${what}`);
+        return;
+      }
       const text = refusedText(error, "The picture");
       setSays(text ? { text, bad: true } : null);
     } finally {
@@ -86,6 +91,15 @@ export function Photos({
             ))}
           </ul>
         </Image.PreviewGroup>
+      )}
+      {waiting.length > 0 && (
+        <ul className="waitfiles" role="status">
+          {waiting.map((w) => (
+            <li key={w.key} className="lb">
+              {w.name}: kept here, sent when there is a connection
+            </li>
+          ))}
+        </ul>
       )}
       {part === null ? (
         <Button size="small" type="text" onClick={() => field.current?.click()} aria-label={`Add a photo of ${what}`}>

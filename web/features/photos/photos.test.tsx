@@ -2,6 +2,7 @@
 import { screen, waitFor } from "@testing-library/react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { refusal } from "../../../contract";
+import { Unreachable } from "../../app/api";
 import { sendFile } from "../../app/sendFile";
 import { fakeEdit, jobView, PARENT, plainText, record, show } from "../../testing/show";
 import { Photos } from "./Photos";
@@ -34,6 +35,17 @@ describe("pictures of a reading", () => {
     expect(screen.getAllByRole("img", { name: /^Throw/ })).toHaveLength(1);
     await user.click(screen.getByRole("button", { name: "Take the photo knob.jpg of Throw out" }));
     expect(edit.remove).toHaveBeenCalledWith("photo", own, "Photo of Throw taken out");
+  });
+
+  it("without a connection are kept in the browser with what was said of them", async () => {
+    sending.mockRejectedValue(new Unreachable("no answer"));
+    const { user, edit, view } = open();
+    await user.upload(screen.getByLabelText("Photo file of Throw"), file);
+    await waitFor(() => expect(edit.file).toHaveBeenCalledTimes(1));
+    const [resource, kept, name, data] = edit.file.mock.calls[0];
+    expect([resource, kept, name]).toEqual(["photo", file, "knob.jpg"]);
+    expect(data).toMatchObject({ jobId: view.job.id, readingId: reading.id, name: "knob.jpg" });
+    expect(screen.queryByRole("alert")).toBeNull();
   });
 
   it("are kept with the reading, and a place that was left out is said", async () => {

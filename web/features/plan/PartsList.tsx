@@ -7,7 +7,7 @@ import { SlotSwitch } from "../../ui/slots";
 import { Choice, TextField } from "../../ui/TextField";
 import type { StageProps } from "../job/JobPage";
 import { nextPosition } from "../job/useJobView";
-import { AddLine } from "./AddLine";
+import { AddLine } from "../../ui/AddLine";
 import { DayField } from "./DayField";
 
 const STATES = { needed: "needed", ordered: "ordered", arrived: "here", fitted: "fitted" } as const;

@@ -5,7 +5,7 @@ import { SlotSwitch } from "../../ui/slots";
 import { Choice, TextField } from "../../ui/TextField";
 import type { StageProps } from "../job/JobPage";
 import { nextPosition } from "../job/useJobView";
-import { AddLine } from "./AddLine";
+import { AddLine } from "../../ui/AddLine";
 
 /** The steps in the order they are meant to be done. */
 export function StepsList({ view, edit, working }: StageProps & { working?: boolean }) {

@@ -1,6 +1,6 @@
-import { Button } from "antd";
+import { Button, Modal } from "antd";
 import { useState } from "react";
-import { fieldsOf, type Operation, type TorqueGroup } from "../../../contract";
+import { fieldsOf, strandedSignatures, type Operation, type Signature, type TorqueGroup } from "../../../contract";
 import { readTorque } from "../../../core";
 import { useVehicleQuery } from "../../app/api";
 import { newId } from "../../app/saving";
@@ -12,7 +12,7 @@ import { Choice, TextField } from "../../ui/TextField";
 import { BoltPatternMini } from "../fit/BoltPattern";
 import type { StageProps } from "../job/JobPage";
 import { nextPosition } from "../job/useJobView";
-import { AddLine } from "./AddLine";
+import { AddLine } from "../../ui/AddLine";
 import { passesText, readPasses } from "./passes";
 
 const PATTERNS = { circle: "circle", line: "line", box: "box of 4" } as const;
@@ -39,6 +39,14 @@ export function SpecFigure({ group }: { group: TorqueGroup }) {
   );
 }
 
+/** A change that would leave signatures without their bolt: it waits for a yes. */
+interface Asked {
+  group: TorqueGroup;
+  stranded: Signature[];
+  label: string;
+  operation: Operation;
+}
+
 /** Fasteners that belong together, with what the document says and where it says it. */
 export function TorqueGroups({ view, edit }: StageProps) {
   const [open, setOpen] = useState<string | null>(null);
@@ -48,8 +56,24 @@ export function TorqueGroups({ view, edit }: StageProps) {
     (g) => g.jobId !== view.job.id && g.specTyped && !groups.some((own) => own.name === g.name),
   );
   const unique = earlier.filter((g, i) => earlier.findIndex((o) => o.name === g.name) === i);
-  const patch = (g: TorqueGroup, data: Partial<TorqueGroup>, what: string): void =>
-    edit.update("torqueGroup", g, data, `${g.name}: ${what}`);
+  const [asked, setAsked] = useState<Asked | null>(null);
+  const signedIn = (g: TorqueGroup): Signature[] => view.signature.filter((s) => s.groupId === g.id);
+  const patch = (g: TorqueGroup, data: Partial<TorqueGroup>, what: string): void => {
+    const label = `${g.name}: ${what}`;
+    const stranded = strandedSignatures({ ...g, ...data }, signedIn(g));
+    if (!stranded.length) return edit.update("torqueGroup", g, data, label);
+    const { id, version } = g;
+    const operation: Operation = { op: "update", resource: "torqueGroup", id, version, data, withSignatures: true };
+    setAsked({ group: g, stranded, label, operation });
+  };
+  const binned = (g: TorqueGroup): void => {
+    const label = `${g.name} into the bin`;
+    const stranded = signedIn(g);
+    if (!stranded.length) return edit.remove("torqueGroup", g, label);
+    const { id, version } = g;
+    const operation: Operation = { op: "delete", resource: "torqueGroup", id, version, withSignatures: true };
+    setAsked({ group: g, stranded, label, operation });
+  };
 
   const takeOver = (): void => {
     const first = nextPosition(groups);
@@ -154,6 +178,7 @@ export function TorqueGroups({ view, edit }: StageProps) {
                     max={g.pattern === "box" ? 4 : g.pattern === "line" ? 12 : 64}
                     whole
                     unit=""
+                    whileTyping={false}
                     onCommit={(count) => patch(g, { count: count ?? 1 }, `${count ?? 1} fasteners`)}
                   />
                   <TextField
@@ -164,6 +189,7 @@ export function TorqueGroups({ view, edit }: StageProps) {
                   />
                   <TextField
                     label="passes"
+                    whileTyping={false}
                     value={passesText(g.passes)}
                     check={(text) => (readPasses(text) ? undefined : "accepted: snug, 60 %, 100 %")}
                     onCommit={(text) => {
@@ -201,7 +227,7 @@ export function TorqueGroups({ view, edit }: StageProps) {
                 <div className="row-flex">
                   <span className="lb">An estimate never becomes a specification by itself.</span>
                   <span className="push" />
-                  <Button size="small" onClick={() => edit.remove("torqueGroup", g, `${g.name} into the bin`)}>
+                  <Button size="small" onClick={() => binned(g)}>
                     Into the bin
                   </Button>
                 </div>
@@ -222,6 +248,24 @@ export function TorqueGroups({ view, edit }: StageProps) {
           )
         }
       />
+      <Modal
+        open={asked !== null}
+        title="Signed bolts would go"
+        okText="Remove the signatures too"
+        cancelText="Keep it as it is"
+        onOk={() => {
+          if (asked) edit.all(asked.label, [asked.operation]);
+          setAsked(null);
+        }}
+        onCancel={() => setAsked(null)}
+      >
+        {asked && (
+          <p>
+            {asked.group.name}: {boltList(asked.stranded)}. Their signatures go to the bin with them; undo brings both
+            back.
+          </p>
+        )}
+      </Modal>
       {unique.length > 0 && (
         <p className="takeover">
           <Button onClick={takeOver}>Take over {unique.length} from earlier jobs</Button>
@@ -230,4 +274,11 @@ export function TorqueGroups({ view, edit }: StageProps) {
       )}
     </section>
   );
+}
+
+/** "bolt 6 is signed", "bolts 5 and 6 are signed". */
+function boltList(signatures: readonly Signature[]): string {
+  const bolts = [...new Set(signatures.map((s) => s.bolt))].sort((a, b) => a - b);
+  if (bolts.length === 1) return `bolt ${bolts[0]} is signed`;
+  return `bolts ${bolts.slice(0, -1).join(", ")} and ${bolts[bolts.length - 1]} are signed`;
 }

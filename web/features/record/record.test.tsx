@@ -54,7 +54,7 @@ describe("the record of a job", () => {
   it("holds every bolt with what the wrench read, who pulled and what was overruled", async () => {
     const corrow = record("person", { name: "E. Corrow", initials: "EC" });
     const shop = record("shop", { name: "Test shed", currency: "crowns" }, { id: SHOP_ID });
-    answering("/api/shop", { shop, people: [corrow] });
+    answering("/api/shop", { shop, people: [corrow], shopId: PARENT });
     const view = jobView({
       torqueGroup: [tail, record("torqueGroup", { jobId: PARENT, name: "Brace" })],
       signature: [

@@ -1,4 +1,4 @@
-import { Button, Input } from "antd";
+import { Button } from "antd";
 import { useMemo, useState } from "react";
 import type { Person } from "../../../contract";
 import { useBinQuery, useHistoryQuery, useShopQuery } from "../../app/api";
@@ -10,6 +10,8 @@ import { useEdit, withPending } from "../../app/saving";
 import { SavedState } from "../../app/SavingTrouble";
 import { session } from "../../app/session";
 import { dateText, timeText } from "../../format/words";
+import { AddLine } from "../../ui/AddLine";
+import { NumberField } from "../../ui/NumberField";
 import { SlotSwitch } from "../../ui/slots";
 import { Skeleton, Trouble } from "../../ui/states";
 import { Choice, TextField } from "../../ui/TextField";
@@ -59,6 +61,15 @@ export function ShopPage() {
                 label="currency"
                 value={shop.currency}
                 onCommit={(currency) => patch({ currency }, "Currency")}
+              />
+              <NumberField
+                label="job numbers begin at"
+                value={shop.firstJobNumber}
+                min={1}
+                max={1e9}
+                whole
+                unit="or after the highest"
+                onCommit={(firstJobNumber) => patch({ firstJobNumber }, "Job numbers")}
               />
             </div>
             <p className="row-flex" style={{ marginTop: 12 }}>
@@ -113,7 +124,6 @@ function ThisScreen() {
 function People({ people, edit }: { people: Person[]; edit: ReturnType<typeof useEdit> }) {
   const dispatch = useAppDispatch();
   const me = useAppSelector((s) => s.session.personId);
-  const [name, setName] = useState("");
   const initials = (n: string): string =>
     n
       .split(/[\s.]+/)
@@ -121,12 +131,9 @@ function People({ people, edit }: { people: Person[]; edit: ReturnType<typeof us
       .map((w) => w[0].toUpperCase())
       .join("")
       .slice(0, 4);
-  const add = (): void => {
-    const clean = name.trim().slice(0, 60);
-    if (!clean) return;
+  const add = (clean: string): void => {
     const id = edit.create("person", { name: clean, initials: initials(clean) || clean.slice(0, 2) }, `${clean} joins`);
     if (!me) dispatch(session.actions.workingAs(id));
-    setName("");
   };
   return (
     <section className="sect">
@@ -157,19 +164,7 @@ function People({ people, edit }: { people: Person[]; edit: ReturnType<typeof us
           </li>
         ))}
       </ul>
-      <div className="addperson">
-        <Input
-          aria-label="Name of a person to add"
-          placeholder="Name of a person to add"
-          value={name}
-          maxLength={60}
-          onChange={(e) => setName(e.target.value)}
-          onPressEnter={add}
-        />
-        <Button onClick={add} disabled={!name.trim()}>
-          Add
-        </Button>
-      </div>
+      <AddLine label="Name of a person to add" max={60} onAdd={add} />
     </section>
   );
 }

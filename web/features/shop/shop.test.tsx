@@ -1,7 +1,8 @@
 // @vitest-environment jsdom
 import { screen } from "@testing-library/react";
 import { beforeEach, describe, expect, it } from "vitest";
-import { answering, pick, plainText, record, show, typeInto } from "../../testing/show";
+import type { AppStore } from "../../app/store";
+import { answering, PARENT, pick, plainText, record, show, typeInto, written } from "../../testing/show";
 import { ShopPage } from "./ShopPage";
 
 beforeEach(() => {
@@ -10,17 +11,11 @@ beforeEach(() => {
   answering("/api/undo", { undo: null, redo: null });
 });
 
-/** What waits to be sent, newest last: resource and fields. */
-const waiting = (): { op: string; resource: string; data: Record<string, unknown> }[] =>
-  (
-    JSON.parse(localStorage.getItem("ash-lever.waiting") ?? '{"pending":[]}').pending as {
-      request: { operations: never[] };
-    }[]
-  ).flatMap((e) => e.request.operations);
+const fieldsIn = (store: AppStore): unknown[] => written(store).map((o) => "data" in o && o.data);
 
 describe("the shop", () => {
   it("keeps its name, its units and its money, each as a change of its own", async () => {
-    const { user } = show(<ShopPage />);
+    const { user, store } = show(<ShopPage />);
     await typeInto(
       user,
       await screen.findByLabelText("name, as it stands on the record"),
@@ -29,7 +24,7 @@ describe("the shop", () => {
     await pick(user, "units shown first", "inches, lb ft, lb");
     await typeInto(user, screen.getByLabelText("currency"), "shells");
     await user.click(screen.getByRole("switch", { name: "Single keys act" }));
-    expect(waiting().map((o) => o.data)).toEqual([
+    expect(fieldsIn(store)).toEqual([
       { name: "Skerrin Isles Carriage Shed" },
       { units: "inch" },
       { currency: "shells" },
@@ -45,11 +40,11 @@ describe("the shop", () => {
   });
 
   it("goes dark where the light is bad, on this screen only", async () => {
-    const { user } = show(<ShopPage />);
+    const { user, store } = show(<ShopPage />);
     await screen.findByLabelText("currency");
     await pick(user, "light", "dark, for bad light");
     expect(JSON.parse(localStorage.getItem("ash-lever.session") ?? "{}").theme).toBe("dark");
-    expect(waiting()).toEqual([]);
+    expect(fieldsIn(store)).toEqual([]);
   });
 
   it("says when it cannot be read", async () => {
@@ -60,7 +55,11 @@ describe("the shop", () => {
 
   it("lists who works here", async () => {
     const shop = record("shop", {}, { id: "00000000000000000000000001" });
-    answering("/api/shop", { shop, people: [record("person", { name: "E. Corrow", initials: "EC", role: "mounts" })] });
+    answering("/api/shop", {
+      shopId: PARENT,
+      shop,
+      people: [record("person", { name: "E. Corrow", initials: "EC", role: "mounts" })],
+    });
     show(<ShopPage />);
     expect(await screen.findByText(/E\. Corrow/)).toBeTruthy();
   });

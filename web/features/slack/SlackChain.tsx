@@ -12,7 +12,7 @@ import { QuantityField } from "../../ui/QuantityField";
 import { Empty } from "../../ui/states";
 import type { StageProps } from "../job/JobPage";
 import { nextPosition } from "../job/useJobView";
-import { AddLine } from "../plan/AddLine";
+import { AddLine } from "../../ui/AddLine";
 import { ChainBars } from "./ChainBars";
 import { ChainSentence } from "./ChainSentence";
 import { contextOf, DIRECTION_WORDS, namesOf, solveChain, standardJoints, triedSum, USUAL_GRADES } from "./chain";

@@ -84,6 +84,7 @@ export function NearStrip({
           <h3 className="hd2">What it is</h3>
           <div className="two wide">
             <TextField
+              whileTyping={false}
               label="name"
               value={obstacle.name}
               required

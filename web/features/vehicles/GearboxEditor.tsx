@@ -65,7 +65,7 @@ export function GearboxEditor({ vehicle, edit }: { vehicle: Vehicle; edit: Edito
         </thead>
         <tbody>
           {gears.map((g, i) => (
-            <tr key={g.gear}>
+            <tr key={i}>
               <td style={{ width: 74 }}>
                 <TextField
                   label={`Name of gear ${i + 1}`}
@@ -73,6 +73,10 @@ export function GearboxEditor({ vehicle, edit }: { vehicle: Vehicle; edit: Edito
                   required
                   max={20}
                   value={g.gear}
+                  whileTyping={false}
+                  check={(name) =>
+                    gears.some((x, k) => k !== i && x.gear === name) ? `${name} is there already` : undefined
+                  }
                   onCommit={(gear) => setGear(i, { gear }, `gear ${gear}`)}
                 />
               </td>
@@ -83,18 +87,8 @@ export function GearboxEditor({ vehicle, edit }: { vehicle: Vehicle; edit: Edito
                   required
                   max={20}
                   value={g.column}
-                  onCommit={(column) =>
-                    save(
-                      {
-                        columns:
-                          columns.some((c) => c.column === column) || !columns.length
-                            ? gearbox.columns
-                            : [...columns, { column, crossMm: 0 }],
-                        gears: gears.map((x, k) => (k === i ? { ...x, column } : x)),
-                      },
-                      `${g.gear} in gate ${column}`,
-                    )
-                  }
+                  whileTyping={false}
+                  onCommit={(column) => save(movedToGate(gearbox, i, column), `${g.gear} in gate ${column}`)}
                 />
               </td>
               <td>
@@ -115,7 +109,12 @@ export function GearboxEditor({ vehicle, edit }: { vehicle: Vehicle; edit: Edito
                   size="small"
                   aria-label={`Take out ${gearShort(g.gear)}`}
                   disabled={gears.length === 1}
-                  onClick={() => save({ ...gearbox, gears: gears.filter((_, k) => k !== i) }, `${g.gear} taken out`)}
+                  onClick={() =>
+                    save(
+                      withoutEmptyGates({ ...gearbox, gears: gears.filter((_, k) => k !== i) }),
+                      `${g.gear} taken out`,
+                    )
+                  }
                 >
                   out
                 </Button>
@@ -154,7 +153,7 @@ export function GearboxEditor({ vehicle, edit }: { vehicle: Vehicle; edit: Edito
           </thead>
           <tbody>
             {columns.map((c, i) => (
-              <tr key={c.column}>
+              <tr key={i}>
                 <td style={{ width: 96 }}>{c.column}</td>
                 <td>
                   <QuantityField
@@ -184,6 +183,30 @@ export function GearboxEditor({ vehicle, edit }: { vehicle: Vehicle; edit: Edito
       )}
     </section>
   );
+}
+
+/** Gates in which there is no gear any more are gone with it. */
+const withoutEmptyGates = (gearbox: Gearbox): Gearbox => ({
+  ...gearbox,
+  ...(gearbox.columns && {
+    columns: gearbox.columns.filter((c) => gearbox.gears.some((g) => g.column === c.column)),
+  }),
+});
+
+/** One gear in another gate. The last gear of a gate takes the gate's place along: it was only named anew. */
+export function movedToGate(gearbox: Gearbox, i: number, column: string): Gearbox {
+  const { columns = [], gears } = gearbox;
+  const from = gears[i].column;
+  const alone = gears.filter((g) => g.column === from).length === 1;
+  const there = columns.some((c) => c.column === column);
+  const named =
+    there || !columns.length
+      ? columns
+      : alone
+        ? columns.map((c) => (c.column === from ? { ...c, column } : c))
+        : [...columns, { column, crossMm: 0 }];
+  const moved = { ...gearbox, gears: gears.map((g, k) => (k === i ? { ...g, column } : g)) };
+  return withoutEmptyGates(columns.length ? { ...moved, columns: named } : moved);
 }
 
 /** A transfer case: its positions lie in one line. Common practice, no source. */

@@ -1,14 +1,15 @@
 import type { Vehicle } from "../../../contract";
 import type { Editor } from "../../app/saving";
 import { dateText } from "../../format/words";
-import { QuantityField } from "../../ui/QuantityField";
+import { NewQuantityField } from "../../ui/QuantityField";
 
 /** The odometer as it reads today; it goes into the vehicle's row of readings, one a day. */
 export function OdometerField({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {
   const day = new Date().toISOString().slice(0, 10);
   const last = [...vehicle.odometer].sort((a, b) => a.date.localeCompare(b.date)).at(-1);
   return (
-    <QuantityField
+    <NewQuantityField
+      draftName={`odometer of ${vehicle.id}`}
       key={vehicle.odometer.length}
       label={`reads today, ${dateText(day)}`}
       kind="distance"

@@ -7,21 +7,45 @@ import { useAppSelector } from "../../app/hooks";
 import { Tag } from "../../ui/pictograms";
 import { SHIFTER_NAMES } from "../../format/words";
 import { Choice } from "../../ui/TextField";
-import type { Vehicle } from "../../../contract";
+import { z } from "zod";
+import { shifterKinds } from "../../../contract";
+import { useKeptDraft } from "../../ui/useDraft";
+
+const formShape = z.object({
+  fresh: z.boolean().default(false),
+  picked: z.object({ id: z.string(), tag: z.string() }).nullable().default(null),
+  kind: z.enum(shifterKinds).default("rod"),
+  tag: z.string().default(""),
+  make: z.string().default(""),
+  model: z.string().default(""),
+  owner: z.string().default(""),
+  complaint: z.string().default(""),
+});
+type Form = z.output<typeof formShape>;
+
+/** What was filled in before; an empty form where nothing readable was kept. */
+function readForm(kept: string): Form {
+  try {
+    return formShape.parse(JSON.parse(kept || "{}"));
+  } catch {
+    return formShape.parse({});
+  }
+}
 
 /** Find the vehicle, or enter a new one by its tag, and open a job on it. */
 export function OpenJob({ onClose, vehicle }: { onClose: () => void; vehicle?: { id: string; tag: string } }) {
   const navigate = useNavigate();
+  // What is filled in and not opened yet survives a reload, or a look elsewhere.
+  const [kept, keep] = useKeptDraft(vehicle ? `open a job on ${vehicle.id}` : "open a job");
+  const form = readForm(kept);
+  const set = (patch: Partial<Form>): void => keep(JSON.stringify({ ...form, ...patch }));
+  const { fresh, kind, complaint } = form;
   const [text, setText] = useState("");
-  const [fresh, setFresh] = useState(false);
-  const [draft, setDraft] = useState({ tag: "", make: "", model: "", owner: "" });
-  const [kind, setKind] = useState<Vehicle["shifterKind"]>("rod");
-  const [complaint, setComplaint] = useState("");
-  const [picked, setPicked] = useState(vehicle ?? null);
+  const picked = vehicle ?? form.picked;
   const { data } = useVehiclesQuery({ search: text, limit: 8 }, { skip: fresh || Boolean(picked) });
   const edit = useEdit("shop");
   const personId = useAppSelector((s) => s.session.personId);
-  const tag = draft.tag.trim();
+  const tag = form.tag.trim();
   const tagTrouble = tag.length > 16 ? "accepted: up to 16 characters" : "";
   const can = picked || (fresh && tag && !tagTrouble);
 
@@ -39,9 +63,9 @@ export function OpenJob({ onClose, vehicle }: { onClose: () => void; vehicle?: {
               id: vehicleId,
               data: {
                 tag,
-                make: draft.make.trim(),
-                model: draft.model.trim(),
-                owner: draft.owner.trim(),
+                make: form.make.trim(),
+                model: form.model.trim(),
+                owner: form.owner.trim(),
                 shifterKind: kind,
                 ...(kind === "cable" && { layout: "eastWest", drivenWheels: "front" }),
               },
@@ -59,14 +83,15 @@ export function OpenJob({ onClose, vehicle }: { onClose: () => void; vehicle?: {
         },
       },
     ]);
+    keep("");
     onClose();
     void navigate(`/jobs/${jobId}/ask`);
   };
 
-  const field = (name: keyof typeof draft, label: string, max: number) => (
+  const field = (name: "tag" | "make" | "model" | "owner", label: string, max: number) => (
     <label className="field">
       <span className="lb">{label}</span>
-      <Input value={draft[name]} maxLength={max} onChange={(e) => setDraft({ ...draft, [name]: e.target.value })} />
+      <Input value={form[name]} maxLength={max} onChange={(e) => set({ [name]: e.target.value })} />
     </label>
   );
 
@@ -74,7 +99,10 @@ export function OpenJob({ onClose, vehicle }: { onClose: () => void; vehicle?: {
     <Modal
       open
       title={picked ? `Open a job on ${picked.tag}` : "Open a job"}
-      onCancel={onClose}
+      onCancel={() => {
+        keep("");
+        onClose();
+      }}
       okText="Open the job"
       okButtonProps={{ disabled: !can }}
       onOk={open}
@@ -93,7 +121,7 @@ export function OpenJob({ onClose, vehicle }: { onClose: () => void; vehicle?: {
             <ul className="lined pickv">
               {data?.vehicles.map((v) => (
                 <li key={v.id}>
-                  <button type="button" onClick={() => setPicked({ id: v.id, tag: v.tag })}>
+                  <button type="button" onClick={() => set({ picked: { id: v.id, tag: v.tag } })}>
                     <Tag text={v.tag} />
                     <span>
                       <b className="rt">{v.title}</b>
@@ -105,14 +133,7 @@ export function OpenJob({ onClose, vehicle }: { onClose: () => void; vehicle?: {
             </ul>
             {data?.vehicles.length === 0 && <p className="q">No vehicle matches.</p>}
             <div>
-              <Button
-                onClick={() => {
-                  setFresh(true);
-                  setDraft({ ...draft, tag: text.trim() });
-                }}
-              >
-                It is a new vehicle
-              </Button>
+              <Button onClick={() => set({ fresh: true, tag: text.trim() })}>It is a new vehicle</Button>
             </div>
           </>
         )}
@@ -123,7 +144,7 @@ export function OpenJob({ onClose, vehicle }: { onClose: () => void; vehicle?: {
               {field("owner", "owner", 200)}
               {field("make", "make", 200)}
               {field("model", "model", 200)}
-              <Choice label="shifter" value={kind} options={SHIFTER_NAMES} onChange={setKind} />
+              <Choice label="shifter" value={kind} options={SHIFTER_NAMES} onChange={(next) => set({ kind: next })} />
             </div>
             {tagTrouble && (
               <p className="brk" role="alert">
@@ -139,7 +160,7 @@ export function OpenJob({ onClose, vehicle }: { onClose: () => void; vehicle?: {
               value={complaint}
               maxLength={4000}
               autoSize={{ minRows: 3, maxRows: 8 }}
-              onChange={(e) => setComplaint(e.target.value)}
+              onChange={(e) => set({ complaint: e.target.value })}
             />
           </label>
         )}

@@ -2,7 +2,7 @@
 import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { Vehicle } from "../../../contract";
-import { answering, fakeEdit, plainText, record, show, typeInto } from "../../testing/show";
+import { answering, fakeEdit, plainText, record, show, typeInto, written } from "../../testing/show";
 import { GearboxEditor } from "./GearboxEditor";
 import { OdometerField } from "./OdometerField";
 import { OpenJob } from "./OpenJob";
@@ -132,7 +132,7 @@ describe("opening a job", () => {
   it("on a new vehicle needs a tag of its own, and writes both in one change", async () => {
     answering("/api/vehicles", { vehicles: [], total: 0 });
     const onClose = vi.fn();
-    const { user } = show(<OpenJob onClose={onClose} />);
+    const { user, store } = show(<OpenJob onClose={onClose} />);
     const open = (): HTMLButtonElement => screen.getByRole("button", { name: "Open the job" });
     await user.type(screen.getByLabelText("Tag, owner or model"), "SI 0999");
     await user.click(screen.getByRole("button", { name: "It is a new vehicle" }));
@@ -148,13 +148,14 @@ describe("opening a job", () => {
     await user.type(screen.getByLabelText("what the driver says"), "It shakes at seventy.");
     await user.click(open());
     await waitFor(() => expect(onClose).toHaveBeenCalledTimes(1));
-    const waiting = JSON.parse(localStorage.getItem("ash-lever.waiting") ?? "{}");
-    const [{ request }] = waiting.pending;
-    expect(request.operations.map((o: { resource: string }) => o.resource)).toEqual(["vehicle", "job"]);
-    expect(request.operations[1].data).toMatchObject({
+    const [first, second] = written(store);
+    expect([first.resource, second.resource]).toEqual(["vehicle", "job"]);
+    expect("data" in second && second.data).toMatchObject({
       complaint: "It shakes at seventy.",
-      vehicleId: request.operations[0].id,
+      vehicleId: first.id,
     });
+    // What was filled in is used up: the next job begins empty.
+    expect(Object.keys(localStorage).filter((k) => k.includes("draft"))).toEqual([]);
   });
 
   it("finds a vehicle by what is typed", async () => {

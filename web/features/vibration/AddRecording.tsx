@@ -5,7 +5,10 @@ import { refusedText, sendFile } from "../../app/sendFile";
 import { HiddenFile } from "../../ui/HiddenFile";
 import type { NewRecording } from "./TakeRecording";
 import { TakeRecording } from "./TakeRecording";
-import { likelyRun, recordingDoor, withoutUnit, type Run } from "./recordingDoor";
+import { isUnreachable } from "../../app/api";
+import { recordingUpload } from "../../app/uploads";
+import { useWaitingFiles } from "../../app/useWaitingFiles";
+import { likelyRun, withoutUnit, type LaterRecording, type Run } from "./likelyRun";
 
 export interface Added {
   kept: KeptRecording;
@@ -21,12 +24,16 @@ export function AddRecording({
   view,
   large,
   onAdded,
+  onLater,
 }: {
   view: JobView;
   /** The first one: room is given to say what can be dropped. */
   large: boolean;
   onAdded: (added: Added) => void;
+  /** Without a connection it is kept for later. */
+  onLater: (later: LaterRecording) => void;
 }) {
+  const waiting = useWaitingFiles("recording", view.job.id);
   const field = useRef<HTMLInputElement>(null);
   const sending = useRef<AbortController | null>(null);
   const [part, setPart] = useState<number | null>(null);
@@ -40,19 +47,16 @@ export function AddRecording({
     sending.current = until;
     setSays(null);
     setPart(0);
+    const name = file.name.replace(/\.(wav|csv|txt)$/i, "").slice(0, 200);
     try {
-      const { kept, run: told } = await sendFile(recordingDoor, file, file.name, setPart, until.signal);
+      const { kept, run: told } = await sendFile(recordingUpload, file, file.name, setPart, until.signal);
       // What the file says of itself goes before what is likely; a whole answer leaves nothing to guess.
       const run = told ? { ...NOT_SAID, ...withoutUnit(told) } : likelyRun(view, file.name);
-      onAdded({
-        kept,
-        run,
-        by: "file",
-        name: file.name.replace(/\.(wav|csv|txt)$/i, "").slice(0, 200),
-      });
+      onAdded({ kept, run, by: "file", name });
       if (files.length > 1) setSays("One at a time: the first was taken in.");
     } catch (error) {
-      setSays(refusedText(error, "The recording"));
+      if (isUnreachable(error)) onLater({ file, name, run: likelyRun(view, file.name), by: "file", about: {} });
+      else setSays(refusedText(error, "The recording"));
     } finally {
       setPart(null);
       sending.current = null;
@@ -101,6 +105,11 @@ export function AddRecording({
           </Button>
         </div>
       )}
+      {waiting.map((w) => (
+        <p key={w.key} className="lb" role="status">
+          {w.name}: kept here, sent when there is a connection
+        </p>
+      ))}
       <HiddenFile
         picker={field}
         accept=".wav,.csv,.txt,audio/wav,text/csv"
@@ -112,7 +121,15 @@ export function AddRecording({
           {says}
         </p>
       )}
-      {from && <TakeRecording view={view} from={from} onTaken={taken} onClose={() => setFrom(null)} />}
+      {from && (
+        <TakeRecording
+          view={view}
+          from={from}
+          onTaken={taken}
+          onLater={(later) => (setFrom(null), onLater(later))}
+          onClose={() => setFrom(null)}
+        />
+      )}
     </div>
   );
 }

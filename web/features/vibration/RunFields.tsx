@@ -3,7 +3,7 @@ import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { Choice, TextField } from "../../ui/TextField";
 import { CONDITION_NAMES, PHASE_NAMES, standing } from "./names";
-import type { Run } from "./recordingDoor";
+import type { Run } from "./likelyRun";
 
 /** How it ran while it was recorded, and where the sensor lay. */
 export function RunFields({

@@ -9,7 +9,9 @@ import { NumberField } from "../../ui/NumberField";
 import { wavOf } from "../../worker";
 import { microphone, sensor, type Source } from "./live";
 import { standing } from "./names";
-import { likelyRun, recordingDoor, type Run } from "./recordingDoor";
+import { isUnreachable } from "../../app/api";
+import { recordingUpload } from "../../app/uploads";
+import { likelyRun, type LaterRecording, type Run } from "./likelyRun";
 import { RunFields } from "./RunFields";
 
 /** A recording ends by itself after this, s: a job's file stays small. */
@@ -33,11 +35,13 @@ export function TakeRecording({
   view,
   from,
   onTaken,
+  onLater,
   onClose,
 }: {
   view: JobView;
   from: "sensor" | "microphone";
   onTaken: (taken: NewRecording) => void;
+  onLater: (later: LaterRecording) => void;
   onClose: () => void;
 }) {
   const { data } = useInstrumentsQuery(undefined, { skip: from === "microphone" });
@@ -112,21 +116,19 @@ export function TakeRecording({
     const until = new AbortController();
     sending.current = until;
     const name = `${from === "sensor" ? "sensor" : "microphone"}, ${formatNumber(count / rateHz, 0)} s`;
+    const moved = rpm.length > 1 && runUp;
+    const about = {
+      unit: from === "sensor" ? ("m/s2" as const) : ("fullScale" as const),
+      rpmTrack: moved ? rpm.slice(0, 1000) : null,
+    };
+    const as = { run: { ...run, engineRpm: moved ? rpm[0].rpm : (run.engineRpm ?? null) }, by: from, name };
+    let wav: Blob | null = null;
     try {
-      const wav = await wavOf(all, rateHz);
-      const { kept } = await sendFile(recordingDoor, wav, `${name}.wav`, () => undefined, until.signal);
-      const moved = rpm.length > 1 && runUp;
-      onTaken({
-        kept: {
-          ...kept,
-          unit: from === "sensor" ? "m/s2" : "fullScale",
-          rpmTrack: moved ? rpm.slice(0, 1000) : null,
-        },
-        run: { ...run, engineRpm: moved ? rpm[0].rpm : (run.engineRpm ?? null) },
-        by: from,
-        name,
-      });
+      wav = await wavOf(all, rateHz);
+      const { kept } = await sendFile(recordingUpload, wav, `${name}.wav`, () => undefined, until.signal);
+      onTaken({ ...as, kept: { ...kept, ...about } });
     } catch (error) {
+      if (wav && isUnreachable(error)) return onLater({ ...as, file: wav, about });
       setSays(refusedText(error, "The recording"));
       setState("ready");
     } finally {

@@ -9,6 +9,7 @@ import { useSpectrum, type SpectrumDrawn } from "../../worker";
 import type { StageProps } from "../job/JobPage";
 import { usePeople } from "../job/useJobView";
 import { AddRecording, type Added } from "./AddRecording";
+import type { LaterRecording } from "./likelyRun";
 import { DriveTrainDialog } from "./DriveTrainDialog";
 import { heardIn, leftOf, partedByGear, partnerOf, sameRun, type Heard } from "./heard";
 import { notYetTold } from "./tellAsk";
@@ -69,6 +70,18 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
     setFresh(id);
     setLaid(null);
   };
+  const later = ({ file, name, run, by, about }: LaterRecording): void => {
+    const data = {
+      jobId: job.id,
+      ...about,
+      ...run,
+      by,
+      name,
+      takenBy: me?.id ?? null,
+      takenAt: new Date().toISOString(),
+    };
+    edit.file("recording", file, file instanceof File ? file.name : `${name}.wav`, data, `Recording: ${name}`);
+  };
   const turns = dialog === "turns" && (
     <DriveTrainDialog vehicle={vehicle} edit={edit} onClose={() => setDialog(null)} />
   );
@@ -80,7 +93,7 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
           <b>Record what shakes,</b> and the line it stands at says what turns at that speed.
         </Answer>
         <div className="vib empty1">
-          <AddRecording view={view} large onAdded={keep} />
+          <AddRecording view={view} large onAdded={keep} onLater={later} />
           <Empty
             title="No recording yet"
             acts={<Button onClick={() => setDialog("turns")}>What turns on {vehicle.tag}</Button>}
@@ -293,7 +306,7 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
             }}
             onOver={(over) => setLaid({ on: named.recording.id, over })}
           />
-          <AddRecording view={view} large={false} onAdded={keep} />
+          <AddRecording view={view} large={false} onAdded={keep} onLater={later} />
           <Button size="small" onClick={() => setDialog("turns")}>
             What turns on {vehicle.tag}
           </Button>

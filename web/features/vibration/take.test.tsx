@@ -2,6 +2,7 @@
 import { act, screen, waitFor } from "@testing-library/react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { refusal, type KeptRecording } from "../../../contract";
+import { Unreachable } from "../../app/api";
 import { sendFile } from "../../app/sendFile";
 import { answering, jobView, pick, plainText, show, typeInto } from "../../testing/show";
 import { AddRecording } from "./AddRecording";
@@ -74,8 +75,11 @@ beforeEach(() => {
   answering("/api/instruments", { instruments: [sensor] });
 });
 
+const later = vi.fn();
 const begin = async (onTaken = vi.fn()) => {
-  const shown = show(<TakeRecording view={view()} from="sensor" onTaken={onTaken} onClose={() => {}} />);
+  const shown = show(
+    <TakeRecording view={view()} from="sensor" onLater={later} onTaken={onTaken} onClose={() => {}} />,
+  );
   const key = await screen.findByRole("button", { name: "Begin" });
   await waitFor(() => expect((key as HTMLButtonElement).disabled).toBe(false));
   return { ...shown, onTaken, key };
@@ -202,7 +206,7 @@ describe("a file", () => {
   const file = (name: string): File => new File(["x"], name, { type: "audio/wav" });
   const add = () => {
     const onAdded = vi.fn();
-    return { onAdded, ...show(<AddRecording view={view()} large={false} onAdded={onAdded} />) };
+    return { onAdded, ...show(<AddRecording view={view()} large={false} onLater={later} onAdded={onAdded} />) };
   };
 
   it("says of itself how it was made, or is taken for what is likely", async () => {
@@ -225,6 +229,19 @@ describe("a file", () => {
       engineRpm: null,
       place: "",
     });
+  });
+
+  it("without a connection is kept for later", async () => {
+    sending.mockRejectedValueOnce(new Unreachable("no answer"));
+    later.mockReset();
+    const { user, onAdded } = add();
+    const taken = file("seventy after.wav");
+    await user.upload(screen.getByLabelText("Recording file"), taken);
+    await waitFor(() => expect(later).toHaveBeenCalledTimes(1));
+    expect(later.mock.calls[0][0]).toMatchObject({ name: "seventy after", by: "file", run: { phase: "after" } });
+    expect(later.mock.calls[0][0].file).toBe(taken);
+    expect(onAdded).not.toHaveBeenCalled();
+    expect(screen.queryByRole("alert")).toBeNull();
   });
 
   it("that cannot be read leaves the reason standing", async () => {

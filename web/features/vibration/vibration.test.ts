@@ -4,7 +4,7 @@ import { decimated, fewerRows, niceTop } from "./decimate";
 import { heardIn, isRunUp, leftOf, partedByGear, partnerOf } from "./heard";
 import { amplitudeText, causeOf, inWords } from "./names";
 import { pairText, shakePairs } from "./pairs";
-import { likelyRun, withoutUnit } from "./recordingDoor";
+import { likelyRun, withoutUnit } from "./likelyRun";
 import { marksIntoAsk, symptomsOf } from "./roughness";
 import { inRows } from "./SourceScale";
 import { notYetTold } from "./tellAsk";

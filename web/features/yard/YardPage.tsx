@@ -1,5 +1,5 @@
 import { Button } from "antd";
-import { useMemo, useState } from "react";
+import { useDeferredValue, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { YardJob } from "../../../contract";
 import { useYardQuery } from "../../app/api";
@@ -25,20 +25,22 @@ const actionOf = (job: YardJob): string => job.nextAction || `Go to ${STAGE_NAME
 
 const today = new Intl.DateTimeFormat("en-GB", { weekday: "long", day: "numeric", month: "long" });
 
+/** Lines shown at first, and how many more at a time. */
+const PAGE = 100;
+
 /** Open jobs, sorted by what they wait for. */
 export function YardPage() {
-  const { data, error, refetch } = useYardQuery();
+  const [limit, setLimit] = useState(PAGE);
   const navigate = useNavigate();
   const [opening, setOpening] = useState(false);
   const [filter, setFilter] = useState("");
-  const jobs = useMemo(() => {
-    const text = filter.trim().toLowerCase();
-    return (data?.jobs ?? []).filter((j) => !text || `${j.tag} ${j.title} ${j.owner}`.toLowerCase().includes(text));
-  }, [data, filter]);
-  const mine = (data?.jobs ?? []).filter((j) => j.waits.kind === "nothing");
-  const bays = (data?.jobs ?? [])
-    .filter((j) => j.bay)
-    .sort((a, b) => a.bay.localeCompare(b.bay, "en", { numeric: true }));
+  const search = useDeferredValue(filter.trim());
+  const { data, error, refetch } = useYardQuery({ limit, search });
+  const jobs = data?.jobs ?? [];
+  const first = jobs[0];
+  const mine = data?.waiting.nothing ?? 0;
+  const more = data ? data.found - jobs.length : 0;
+  const bays = jobs.filter((j) => j.bay).sort((a, b) => a.bay.localeCompare(b.bay, "en", { numeric: true }));
 
   return (
     <>
@@ -80,16 +82,21 @@ export function YardPage() {
       ) : (
         <>
           <Answer>
-            {mine.length ? (
+            {mine ? (
               <>
-                <b>{mine.length === 1 ? "One job is" : `${words(mine.length)} jobs are`} yours to move.</b> Start with{" "}
-                {mine[0].tag}, {mine[0].title}:{" "}
-                {(mine[0].waits.what || actionOf(mine[0])).replace(/\.$/, "").toLowerCase()}.
+                <b>{mine === 1 ? "One job is" : `${words(mine)} jobs are`} yours to move.</b>
+                {first?.waits.kind === "nothing" && (
+                  <>
+                    {" "}
+                    Start with {first.tag}, {first.title}:{" "}
+                    {(first.waits.what || actionOf(first)).replace(/\.$/, "").toLowerCase()}.
+                  </>
+                )}
               </>
-            ) : data.jobs.length ? (
+            ) : data.total ? (
               <>
-                <b>Nothing is yours to move now.</b>{" "}
-                {data.jobs.length === 1 ? "One job waits" : `${data.jobs.length} jobs wait`} for others.
+                <b>Nothing is yours to move now.</b> {data.total === 1 ? "One job waits" : `${data.total} jobs wait`}{" "}
+                for others.
               </>
             ) : (
               <>
@@ -100,7 +107,7 @@ export function YardPage() {
           </Answer>
           <section className="yard">
             <div className="jobs">
-              {data.jobs.length === 0 && (
+              {data.total === 0 && (
                 <Empty
                   title="Begin with a vehicle"
                   acts={
@@ -127,7 +134,7 @@ export function YardPage() {
                   <span>Next</span>
                 </div>
               )}
-              {data.jobs.length > 0 && jobs.length === 0 && (
+              {data.total > 0 && jobs.length === 0 && (
                 <Empty
                   title={`No open job matches “${filter}”`}
                   acts={<Button onClick={() => setFilter("")}>Show all</Button>}
@@ -140,7 +147,7 @@ export function YardPage() {
                   <section key={kind} aria-label={title}>
                     <h2 className="hd2 grp">
                       {title}
-                      <span className="n">{own.length}</span>
+                      <span className="n">{search ? own.length : (data.waiting[kind] ?? own.length)}</span>
                     </h2>
                     <ol>
                       {own.map((j) => (
@@ -175,6 +182,14 @@ export function YardPage() {
                   </section>
                 );
               })}
+              {more > 0 && (
+                <p className="yardmore">
+                  <span className="q">
+                    {jobs.length} of {count(data.found, "open job")} shown, newest first in each group.
+                  </span>{" "}
+                  <Button onClick={() => setLimit(limit + PAGE)}>Show {Math.min(PAGE, more)} more</Button>
+                </p>
+              )}
             </div>
             <section className="sect side" aria-label="Bays">
               <h2 className="hd2">

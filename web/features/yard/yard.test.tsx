@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
-import { screen, within } from "@testing-library/react";
+import { screen, waitFor, within } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
-import type { YardJob } from "../../../contract";
+import { waitKinds, type YardJob } from "../../../contract";
 import { answering, plainText, show } from "../../testing/show";
 import { YardPage } from "./YardPage";
 
@@ -26,7 +26,15 @@ const line = (data: Partial<YardJob>): YardJob => {
   };
 };
 const yard = (jobs: YardJob[], vehicles = 5, closedJobs = 3): void =>
-  answering("/api/yard", { jobs, vehicles, closedJobs });
+  answering("/api/yard", (query: URLSearchParams) => {
+    const search = query.get("search") ?? "";
+    const found = jobs.filter((j) => `${j.tag} ${j.title} ${j.owner}`.toLowerCase().includes(search));
+    const waiting = Object.fromEntries(
+      waitKinds.map((kind) => [kind, jobs.filter((j) => j.waits.kind === kind).length]),
+    );
+    const page = found.slice(0, Number(query.get("limit")));
+    return { jobs: page, total: jobs.length, found: found.length, waiting, vehicles, closedJobs };
+  });
 const says = async (): Promise<string> => plainText(await screen.findByRole("region", { name: "Answer" }));
 
 describe("the Yard", () => {
@@ -63,12 +71,27 @@ describe("the Yard", () => {
     const { user } = show(<YardPage />, { at: "/yard" });
     await says();
     const field = screen.getByLabelText("Tag, owner or model");
+    const dossiers = (): number => screen.queryAllByRole("link", { name: /^Dossier of/ }).length;
     await user.type(field, "skerrin post");
-    expect(screen.getAllByRole("link", { name: /^Dossier of/ })).toHaveLength(1);
+    await waitFor(() => expect(dossiers()).toBe(1));
     await user.type(field, " of old");
-    expect(screen.getByText("No open job matches “skerrin post of old”")).toBeTruthy();
+    await screen.findByText("No open job matches “skerrin post of old”");
     await user.click(screen.getByRole("button", { name: "Show all" }));
-    expect(screen.getAllByRole("link", { name: /^Dossier of/ })).toHaveLength(2);
+    await waitFor(() => expect(dossiers()).toBe(2));
+  });
+
+  it("shows a long list page by page, with counts of all of it", async () => {
+    yard(Array.from({ length: 230 }, () => line({})));
+    const { user } = show(<YardPage />, { at: "/yard" });
+    expect(await says()).toMatch(/^230 jobs are yours to move\./);
+    const dossiers = (): number => screen.getAllByRole("link", { name: /^Dossier of/ }).length;
+    expect(dossiers()).toBe(100);
+    expect(screen.getByText(/100 of 230 open jobs shown/)).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Show 100 more" }));
+    await waitFor(() => expect(dossiers()).toBe(200));
+    await user.click(screen.getByRole("button", { name: "Show 30 more" }));
+    await waitFor(() => expect(dossiers()).toBe(230));
+    expect(screen.queryByText(/open jobs shown/)).toBeNull();
   });
 
   it("says when all wait for others, when there is none, and when the server does not answer", async () => {

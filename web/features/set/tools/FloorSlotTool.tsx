@@ -196,6 +196,7 @@ export function FloorSlotTool(props: ToolProps) {
                   <tr key={h.name}>
                     <td>
                       <TextField
+                        whileTyping={false}
                         label={`name of hole ${h.name}`}
                         hideLabel
                         value={h.name}

@@ -158,6 +158,7 @@ export function GatedTool(props: ToolProps) {
                     <tr key={p.name}>
                       <td>
                         <TextField
+                          whileTyping={false}
                           label={`name of position ${p.name}`}
                           hideLabel
                           value={p.name}

@@ -143,6 +143,7 @@ export function ShimsTool(props: ToolProps) {
                     </td>
                     <td>
                       <TextField
+                        whileTyping={false}
                         label={`name of ${s.name}`}
                         hideLabel
                         value={s.name}

@@ -1,15 +1,9 @@
 import type { ChangeAnswer, DossierView, JobView, RecordHead, ResourceName } from "../../../contract";
 import { jobChildren } from "../../../contract";
-import { api, post, recordsApi, type ApiError } from "../api";
-import type { AppDispatch, AppStore, RootState } from "../store";
-import { saving, withKnownVersions } from "./queue";
+import { recordsApi } from "../api";
+import type { AppDispatch, RootState } from "../store";
 
-const { acknowledged, sending, troubled, wentOffline } = saving.actions;
-
-/** Wait before the next try while the server does not answer. */
-const RETRY_MS = 2500;
-
-type Acknowledged = ChangeAnswer["records"][number];
+export type Acknowledged = ChangeAnswer["records"][number];
 
 /** Puts an acknowledged record into a cached list: replaced, added where it belongs, or taken out. */
 function place<T extends RecordHead>(list: T[], record: T, belongs: boolean): void {
@@ -21,7 +15,7 @@ function place<T extends RecordHead>(list: T[], record: T, belongs: boolean): vo
 }
 
 /** Acknowledged records go straight into what is on screen, so nothing flickers while lists are read anew. */
-function intoCaches(dispatch: AppDispatch, state: RootState, records: Acknowledged[]): void {
+export function intoCaches(dispatch: AppDispatch, state: RootState, records: Acknowledged[]): void {
   for (const { resource, record } of records) {
     const r = record as unknown as RecordHead & { jobId?: string; vehicleId?: string };
     for (const query of Object.values(state.api.queries)) {
@@ -59,48 +53,4 @@ function intoDossier(
 ): void {
   if (resource === "vehicle" && record.id === view.vehicle.id) view.vehicle = record as never;
   if (resource === "job") place(view.jobs as RecordHead[], record, record.vehicleId === view.vehicle.id);
-}
-
-/** Sends what waits, one after the other, for as long as the program runs. */
-export function startSender(store: AppStore): () => void {
-  let retry: ReturnType<typeof setTimeout> | undefined;
-
-  const step = async (): Promise<void> => {
-    const { pending, phase, known } = store.getState().saving;
-    const [entry] = pending;
-    if (!entry || phase !== "idle") return;
-    store.dispatch(sending());
-    try {
-      const answer = await post(entry.kind, withKnownVersions(entry, known));
-      intoCaches(store.dispatch, store.getState(), answer.records);
-      const versions = Object.fromEntries(answer.records.map(({ record }) => [record.id, record.version]));
-      store.dispatch(acknowledged({ at: answer.change.at, versions }));
-      const touched = new Set(answer.records.map((r) => r.resource));
-      const tags: Parameters<typeof api.util.invalidateTags>[0] = ["Yard", "History"];
-      if (touched.has("vehicle") || touched.has("job")) tags.push("Vehicles");
-      if (answer.records.some(({ record }) => record.deletedAt !== null) || entry.kind !== "change") tags.push("Bin");
-      store.dispatch(api.util.invalidateTags(tags));
-    } catch (error) {
-      const e = error as ApiError;
-      if ("offline" in e && !e.offline) store.dispatch(troubled(e.refusal.error));
-      else {
-        store.dispatch(wentOffline());
-        clearTimeout(retry);
-        retry = setTimeout(resume, RETRY_MS);
-      }
-    }
-  };
-
-  const resume = (): void => {
-    if (store.getState().saving.phase === "offline") store.dispatch(saving.actions.backOnline());
-  };
-
-  const unsubscribe = store.subscribe(() => void step());
-  window.addEventListener("online", resume);
-  void step();
-  return () => {
-    unsubscribe();
-    clearTimeout(retry);
-    window.removeEventListener("online", resume);
-  };
 }

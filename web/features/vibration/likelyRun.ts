@@ -1,23 +1,16 @@
-import {
-  uploadedRecording,
-  RECORDING_BYTES,
-  routes,
-  type JobView,
-  type RecordedRun,
-  type UploadedRecording,
-  type NewFields,
-} from "../../../contract";
-import type { FileDoor } from "../../app/sendFile";
-
-export const recordingDoor: FileDoor<UploadedRecording> = {
-  path: routes.recording.path,
-  field: "recording",
-  bytes: RECORDING_BYTES,
-  called: "a recording",
-  answer: uploadedRecording,
-};
+import type { JobView, KeptRecording, NewFields, RecordedRun } from "../../../contract";
 
 export type Run = Pick<NewFields<"recording">, "phase" | "condition" | "gear" | "speedKmh" | "engineRpm" | "place">;
+
+/** A recording that could not be sent: kept in the browser, sent when there is a connection. */
+export interface LaterRecording {
+  file: Blob;
+  name: string;
+  run: Run;
+  by: "file" | "microphone" | "sensor";
+  /** What is known of its values beside the file. */
+  about: Partial<Pick<KeptRecording, "unit" | "rpmTrack">>;
+}
 
 const AFTER = /\bafter\b/i;
 

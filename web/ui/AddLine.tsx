@@ -1,9 +1,9 @@
 import { Button, Input } from "antd";
-import { useState } from "react";
+import { useKeptDraft } from "./useDraft";
 
-/** Type a name, Enter, and the next one. */
+/** Type a name, Enter, and the next one. What is not added yet survives a reload. */
 export function AddLine({ label, max = 80, onAdd }: { label: string; max?: number; onAdd: (text: string) => void }) {
-  const [text, setText] = useState("");
+  const [text, setText] = useKeptDraft(label);
   const add = (): void => {
     const name = text.trim();
     if (!name) return;

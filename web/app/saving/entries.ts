@@ -1,0 +1,132 @@
+import { z } from "zod";
+import {
+  changeRequest,
+  refusalSchema,
+  stepBack,
+  type ChangeRequest,
+  type Refusal,
+  type StepBackRequest,
+} from "../../../contract";
+
+/** Where a file of an entry is sent to. */
+export const uploadKinds = ["photo", "recording"] as const;
+export type UploadKind = (typeof uploadKinds)[number];
+
+interface Head {
+  /** A ULID made when the edit was made: the order of everything that waits. */
+  key: string;
+  /** Tab in which it was made. */
+  tab: string;
+  queuedAt: string;
+  /** Has gone out at least once: the server may know it, so it is never changed again. */
+  sent: boolean;
+  /** Why the server refused it; it then waits for a person's choice. */
+  trouble: Refusal["error"] | null;
+  /** Only in this tab so far: the browser's storage does not have it yet, or cannot take it. */
+  unkept?: true;
+}
+
+/** One write on its way: edits, a step back or forward, or a file with the record that names it. */
+export type Entry = Head &
+  (
+    | { kind: "change"; request: ChangeRequest }
+    | { kind: "undo"; request: StepBackRequest }
+    | { kind: "redo"; request: StepBackRequest }
+    | { kind: "file"; request: ChangeRequest; upload: { to: UploadKind; name: string; bytes: number } }
+  );
+
+/** As an entry is kept: a file lies beside it. */
+export type KeptEntry = Entry & { blob?: Blob };
+
+/** Something kept that cannot be read as an entry: it is put aside, not thrown away. */
+export interface Aside {
+  key: string;
+  at: string;
+  raw: string;
+}
+
+const head = {
+  key: z.string().min(1),
+  tab: z.string(),
+  queuedAt: z.string(),
+  sent: z.boolean(),
+  trouble: refusalSchema.shape.error.nullable(),
+};
+const upload = z.strictObject({ to: z.enum(uploadKinds), name: z.string(), bytes: z.number() });
+// The data of a record that lacks its file is no whole record yet; operations are checked by their shape only.
+const kept = z.discriminatedUnion("kind", [
+  z.strictObject({ ...head, kind: z.literal("change"), request: changeRequest }),
+  z.strictObject({ ...head, kind: z.literal("undo"), request: stepBack }),
+  z.strictObject({ ...head, kind: z.literal("redo"), request: stepBack }),
+  z.strictObject({ ...head, kind: z.literal("file"), request: changeRequest, upload, blob: z.custom<Blob>() }),
+]);
+
+/** What storage gives back, if it is an entry; null where an older version, or something else, wrote it. */
+export function readEntry(value: unknown): KeptEntry | null {
+  if (!kept.safeParse(value).success) return null;
+  return value as KeptEntry;
+}
+
+/** The entry without its file: what a screen needs to know of it. */
+export function withoutBlob(entry: KeptEntry): Entry {
+  const rest: KeptEntry = { ...entry };
+  delete rest.blob;
+  return rest;
+}
+
+/** Whose edit it is: only edits of one person are ever put together. */
+export const personOf = (entry: Entry): string | null => entry.request.personId ?? null;
+
+export const shopOf = (entry: Entry): string | null => entry.request.shopId ?? null;
+
+/** What it does, in the words of the person who did it. */
+export const labelOf = (entry: Entry): string =>
+  entry.kind === "undo" ? "Undo" : entry.kind === "redo" ? "Redo" : entry.request.label;
+
+/**
+ * Typing on in the same field: the newer edit takes the place of the last one that waits. Null where they do not
+ * belong together: another person, another place, or already sent.
+ */
+export function merged(last: Entry, next: Entry): Entry | null {
+  if (last.kind !== "change" || next.kind !== "change" || last.sent || last.trouble) return null;
+  if (last.tab !== next.tab || personOf(last) !== personOf(next) || shopOf(last) !== shopOf(next)) return null;
+  if (last.request.scope !== next.request.scope) return null;
+  if (last.request.operations.length !== 1 || next.request.operations.length !== 1) return null;
+  const [a] = last.request.operations;
+  const [b] = next.request.operations;
+  if (a.op !== "update" || b.op !== "update" || a.id !== b.id || a.resource !== b.resource) return null;
+  if (Object.keys(a.data).join() !== Object.keys(b.data).join()) return null;
+  return {
+    ...last,
+    request: { ...last.request, label: next.request.label, operations: [{ ...b, version: a.version }] },
+  };
+}
+
+/** The entry as it is sent: our own earlier edits have moved the versions of records on. */
+export function withKnownVersions(entry: KeptEntry, known: ReadonlyMap<string, number>): KeptEntry {
+  if (entry.kind === "undo" || entry.kind === "redo") return entry;
+  const seen = new Map(known);
+  const operations = entry.request.operations.map((op) => {
+    if (op.op === "create") {
+      seen.set(op.id, 1);
+      return op;
+    }
+    const version = Math.max(op.version, seen.get(op.id) ?? 0);
+    seen.set(op.id, version + 1);
+    return { ...op, version };
+  });
+  return { ...entry, request: { ...entry.request, operations } };
+}
+
+/** Keep ours: the next try builds on the version the server has now, or overwrites what others did. */
+export function insisted(entry: KeptEntry): KeptEntry {
+  const theirs = entry.trouble?.theirs as { id?: string; version?: number } | undefined;
+  if (entry.kind === "undo" || entry.kind === "redo") {
+    return { ...entry, trouble: null, request: { ...entry.request, force: true } };
+  }
+  const version = theirs?.version;
+  const operations = entry.request.operations.map((op) =>
+    op.op !== "create" && op.id === theirs?.id && version ? { ...op, version } : op,
+  );
+  return { ...entry, trouble: null, request: { ...entry.request, operations } };
+}

@@ -1,0 +1,289 @@
+// @vitest-environment jsdom
+import "fake-indexeddb/auto";
+import fc from "fast-check";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { ulid } from "ulid";
+import type { Operation } from "../../../contract";
+import { drained, editIn, pause, TestBrowser, type Tab } from "../../testing/browser";
+import { steps, wrongAfter } from "../../testing/interleave";
+import { LossyServer } from "../../testing/lossyServer";
+import { makeStore } from "../store";
+import { startSaving } from ".";
+import type { KeptEntry } from "./entries";
+import { BrowserShelf } from "./shelf";
+
+const noTabs = {
+  alone: (work: () => Promise<void>) => work(),
+  tell: () => undefined,
+  onTold: () => () => undefined,
+};
+
+let server: LossyServer;
+let browser: TestBrowser;
+let n = 0;
+const open: Tab[] = [];
+const tab = (station?: string): Tab => {
+  const one = browser.open(station);
+  open.push(one);
+  return one;
+};
+beforeEach(() => {
+  localStorage.clear();
+  sessionStorage.clear();
+  server = new LossyServer();
+  browser = new TestBrowser(server, `saving-${(n += 1)}`);
+});
+afterEach(() => {
+  for (const t of open.splice(0)) t.saving.stop();
+});
+
+const FIELD = "01ARZ3NDEKTSV4RRFFQ69G5FAV";
+const type = (t: Tab, text: string): string => {
+  const operation: Operation = { op: "update", resource: "step", id: FIELD, version: 1, data: { text } };
+  return editIn(t, null, [operation], "type");
+};
+const add = (t: Tab, person: string | null = null): string => {
+  const operation: Operation = { op: "create", resource: "step", id: ulid(), data: { text: "x" } };
+  return editIn(t, person, [operation], "add");
+};
+const state = (t: Tab) => t.store.getState().saving;
+
+describe("a lost answer", () => {
+  it("does not swallow what was typed after it", async () => {
+    server.values.set(FIELD, { version: 1, data: {} });
+    const t = tab();
+    await t.saving.settled();
+    server.luck = "loseAnswer";
+    type(t, "Slop");
+    await vi.waitFor(() => expect(server.written).toHaveLength(1));
+    type(t, "Slop gone");
+    await pause(10);
+    server.luck = "good";
+    await drained([t]);
+    expect(server.values.get(FIELD)?.data.text).toBe("Slop gone");
+    expect(server.altered).toEqual([]);
+    expect(state(t).held).toBeNull();
+  });
+
+  it("is asked for again at growing intervals, and stops when the page goes", async () => {
+    vi.useFakeTimers({ toFake: ["setTimeout", "clearTimeout"] });
+    const tries: number[] = [];
+    const store = makeStore();
+    const saving = startSaving(store, {
+      openShelf: () => Promise.reject(new Error("no storage")),
+      tabs: noTabs,
+      send: () => {
+        tries.push(Date.now());
+        return Promise.reject({ offline: true });
+      },
+      random: () => 0.5,
+    });
+    let waits: number[] = [];
+    const timers = vi.spyOn(globalThis, "setTimeout");
+    add({ store, saving });
+    for (let i = 0; i < 7; i++) {
+      await vi.advanceTimersByTimeAsync(40_000);
+    }
+    waits = timers.mock.calls.map((c) => Number(c[1])).filter((ms) => ms >= 700);
+    expect(waits.slice(0, 5)).toEqual([800, 1600, 3200, 6400, 12_800]);
+    expect(Math.max(...waits)).toBe(30_000);
+    const before = tries.length;
+    saving.stop();
+    await vi.advanceTimersByTimeAsync(100_000);
+    expect(tries.length).toBe(before);
+    vi.useRealTimers();
+  });
+});
+
+describe("two tabs", () => {
+  it("share one queue: each sees what waits, neither overwrites the other's", async () => {
+    server.luck = "loseRequest";
+    const [left, right] = [tab(), tab()];
+    add(left);
+    add(right);
+    add(left);
+    await vi.waitFor(() => {
+      expect(state(left).pending.filter((e) => !e.unkept)).toHaveLength(3);
+      expect(state(right).pending.map((e) => e.key)).toEqual(state(left).pending.map((e) => e.key));
+    });
+    // The tab that made two of them is closed; the other sends them.
+    left.saving.stop();
+    server.luck = "good";
+    await drained([right]);
+    expect(server.written).toHaveLength(3);
+  });
+
+  it("show what the other one saved", async () => {
+    const [left, right] = [tab(), tab()];
+    add(left);
+    await drained([left, right]);
+    expect(state(right).savedAt).toBe("2026-11-27T10:00:00.000Z");
+  });
+});
+
+describe("a page that goes away", () => {
+  it("loses nothing that was on its way to storage", async () => {
+    server.luck = "loseRequest";
+    const t = tab();
+    add(t);
+    add(t);
+    const again = browser.reload(t);
+    open.push(again);
+    server.luck = "good";
+    await drained([again]);
+    expect(server.written).toHaveLength(2);
+  });
+});
+
+describe("a browser that keeps nothing, or no more", () => {
+  const started = async (openShelf: () => Promise<BrowserShelf>) => {
+    const store = makeStore();
+    const saving = startSaving(store, {
+      openShelf,
+      tabs: noTabs,
+      send: (entry) => server.receive(entry),
+      random: () => 0.5,
+    });
+    const t = { store, saving };
+    open.push(t);
+    await saving.settled();
+    return t;
+  };
+
+  it("still sends, still shows, and says that it stores nothing", async () => {
+    const t = await started(() => Promise.reject(new DOMException("no", "SecurityError")));
+    server.luck = "loseRequest";
+    add(t);
+    await vi.waitFor(() => expect(state(t).held).toBe("no connection"));
+    expect([state(t).memoryOnly, state(t).pending.length]).toEqual([true, 1]);
+    server.luck = "good";
+    await drained([t]);
+    expect(server.written).toHaveLength(1);
+  });
+
+  it("goes on with what it had stored when it becomes full", async () => {
+    const shelf = await BrowserShelf.open(`full-${(n += 1)}`);
+    const t = await started(() => Promise.resolve(shelf));
+    server.luck = "loseRequest";
+    add(t);
+    await vi.waitFor(() => expect(state(t).pending.filter((e) => !e.unkept)).toHaveLength(1));
+    const full = new DOMException("full", "QuotaExceededError");
+    vi.spyOn(shelf, "add").mockRejectedValue(full);
+    vi.spyOn(shelf, "take").mockRejectedValue(full);
+    add(t);
+    server.luck = "good";
+    await drained([t]);
+    expect(server.written).toHaveLength(2);
+    expect(state(t).memoryOnly).toBe(true);
+  });
+});
+
+describe("what storage holds from before", () => {
+  it("and cannot be read is put aside, and the rest goes on", async () => {
+    const name = `damaged-${(n += 1)}`;
+    const shelf = await BrowserShelf.open(name);
+    await shelf.add({ key: "0", kind: "change", request: { nonsense: true } } as unknown as KeptEntry);
+    shelf.close();
+    localStorage.setItem("ash-lever.waiting", '{"pending":[{"kind":"change","request":{"id":3}}, 7]}');
+    localStorage.setItem("ash-lever.spill.x", "{not json");
+    const store = makeStore();
+    const saving = startSaving(store, {
+      openShelf: () => BrowserShelf.open(name),
+      tabs: noTabs,
+      send: (entry) => server.receive(entry),
+      random: () => 0.5,
+    });
+    const t = { store, saving };
+    open.push(t);
+    await saving.settled();
+    add(t);
+    await drained([t]);
+    expect(server.written).toHaveLength(1);
+    expect(state(t).aside).toHaveLength(4);
+    await saving.removeAside(state(t).aside[0].key);
+    expect(state(t).aside).toHaveLength(3);
+  });
+
+  it("of an earlier version of the program is sent", async () => {
+    const request = {
+      id: ulid(),
+      personId: null,
+      scope: "shop",
+      label: "old",
+      operations: [{ op: "create", resource: "step", id: ulid(), data: {} }],
+    };
+    const old = { kind: "change", request, queuedAt: "2026-11-01T08:00:00.000Z" };
+    localStorage.setItem("ash-lever.waiting", JSON.stringify({ pending: [old], known: {} }));
+    const t = tab();
+    await drained([t]);
+    expect(server.written.map((w) => w.id)).toEqual([request.id]);
+    expect(localStorage.getItem("ash-lever.waiting")).toBeNull();
+  });
+});
+
+describe("edits of another shop", () => {
+  it("stay where they are until that shop is back, and do not hold up this one's", async () => {
+    const [here, there] = [ulid(), ulid()];
+    let shop = there;
+    const store = makeStore();
+    const saving = startSaving(store, {
+      openShelf: () => BrowserShelf.open(`shops-${(n += 1)}`),
+      tabs: noTabs,
+      send: (entry) => {
+        const { shopId } = entry.request;
+        if (shopId && shopId !== shop) {
+          const error = { code: "forbidden", field: "shopId", message: "", got: shopId, accepts: shop };
+          return Promise.reject({ offline: false, refusal: { error } });
+        }
+        return server.receive(entry);
+      },
+      random: () => 0.5,
+    });
+    const t = { store, saving };
+    open.push(t);
+    store.dispatch({ type: "saving/shopSeen", payload: there });
+    server.luck = "loseRequest";
+    const stamp = (shopId: string): void => {
+      const operation: Operation = { op: "create", resource: "step", id: ulid(), data: { text: "x" } };
+      editIn(t, null, [operation], "add", shopId);
+    };
+    stamp(there);
+    await vi.waitFor(() => expect(state(t).held).toBe("no connection"));
+    // Another shop's program now answers at this address.
+    shop = here;
+    server.luck = "good";
+    stamp(here);
+    window.dispatchEvent(new Event("online"));
+    await vi.waitFor(() => expect(state(t).shopId).toBe(here));
+    await vi.waitFor(() => expect(server.written).toHaveLength(1));
+    expect(state(t).pending.map((e) => e.request.shopId)).toEqual([there]);
+    shop = there;
+    store.dispatch({ type: "saving/shopSeen", payload: there });
+    await vi.waitFor(() => expect(server.written).toHaveLength(2));
+  });
+});
+
+describe("a refusal", () => {
+  it("waits for the person, keeps what comes after, and goes out again or is given up", async () => {
+    const t = tab();
+    await t.saving.settled();
+    type(t, "no such field");
+    add(t);
+    await vi.waitFor(() => expect(state(t).pending[0]?.trouble?.code).toBe("conflict"));
+    expect([state(t).pending.length, state(t).sending]).toEqual([2, false]);
+    await t.saving.resolve(state(t).pending[0].key, null);
+    await drained([t]);
+    expect(server.written).toHaveLength(1);
+  });
+});
+
+describe("whatever happens", () => {
+  it("every edit reaches the server once, in the order its person made it", async () => {
+    await fc.assert(
+      fc.asyncProperty(steps, async (happened) => {
+        expect(await wrongAfter(happened)).toEqual([]);
+      }),
+      { numRuns: 40, seed: 20261127 },
+    );
+  }, 240_000);
+});

@@ -1,0 +1,265 @@
+import type { ChangeAnswer } from "../../../contract";
+import { ulid } from "ulid";
+import { api, refusalIn } from "../api";
+import { saveDrafts } from "../../ui/useDraft";
+import type { AppStore } from "../store";
+import { intoCaches } from "./caches";
+import { blobOf, forgetBlob } from "./blobs";
+import { type Entry, type KeptEntry } from "./entries";
+import { nextOut, saving } from "./queue";
+import { sendEntry } from "./send";
+import { BrowserShelf, SafeShelf, type Shelf } from "./shelf";
+import { spill, spilt } from "./spill";
+import { browserTabs, type Tabs } from "./tabs";
+
+const { held, mirrored, rested, saved, sending, shopSeen, storageFailed } = saving.actions;
+
+/** First wait before the next try while the server does not answer, ms; it doubles up to the longest. */
+const FIRST_RETRY_MS = 800;
+const LONGEST_RETRY_MS = 30_000;
+
+/** Refusals that say nothing about the edit: it goes out again by itself. */
+const PASSING = new Set(["storage", "rate_limited"]);
+
+const NO_CONNECTION = "no connection";
+
+/** What saving stands on; a test brings its own. */
+export interface SavingParts {
+  openShelf: () => Promise<Shelf>;
+  tabs: Tabs;
+  send: (entry: KeptEntry, until: AbortSignal) => Promise<ChangeAnswer>;
+  /** 0 to 1: tabs that lost one connection do not all come back at once. */
+  random: () => number;
+}
+
+type Told = { type: "queue" } | { type: "records"; records: ChangeAnswer["records"]; at: string };
+
+export interface Saving {
+  /** Takes the first entry's trouble away: by insisting on it, or by giving it up. */
+  resolve(key: string, by: ((entry: KeptEntry) => KeptEntry) | null): Promise<void>;
+  remove(key: string): Promise<void>;
+  removeAside(key: string): Promise<void>;
+  /** The file of an entry, for a person who wants it back. */
+  file(key: string): Promise<KeptEntry | null>;
+  /** Everything of this tab is on the shelf, and what could go out has. */
+  settled(): Promise<void>;
+  stop(): void;
+}
+
+const ofBrowser = (): SavingParts => ({
+  openShelf: () => BrowserShelf.open(),
+  tabs: browserTabs(),
+  send: sendEntry,
+  random: Math.random,
+});
+
+/**
+ * Keeps and sends edits for as long as the program runs: each edit goes on the shelf, and from there, one after the
+ * other, to the server. What is sent is never changed again; what gets no answer is sent again as it was.
+ */
+export function startSaving(store: AppStore, parts: SavingParts = ofBrowser()): Saving {
+  const { tabs, send, random } = parts;
+  const stopped = new AbortController();
+  const begun = new Set<string>();
+  let retry: ReturnType<typeof setTimeout> | undefined;
+  let tries = 0;
+  let draining: Promise<void> | null = null;
+  let again = false;
+
+  const shelf = new SafeShelf(null, () => void store.dispatch(storageFailed()));
+  const ready = (async () => {
+    try {
+      shelf.use(await parts.openShelf());
+    } catch {
+      store.dispatch(storageFailed());
+    }
+    const left = spilt();
+    for (const entry of left.entries) await shelf.add(entry);
+    for (const raw of left.unreadable) await shelf.putAside(raw);
+    await refresh([]);
+  })();
+
+  async function refresh(settled: string[]): Promise<void> {
+    store.dispatch(mirrored({ ...(await shelf.stock()), settled }));
+  }
+
+  /** Puts an edit of this tab on the shelf, after those before it. */
+  let chain: Promise<void> = ready;
+  const put = (entry: Entry): void => {
+    begun.add(entry.key);
+    const { unkept: _, ...plain } = entry;
+    const blob = blobOf(entry.key);
+    chain = chain.then(async () => {
+      await shelf.add(blob ? { ...plain, blob } : plain);
+      forgetBlob(entry.key);
+      await refresh([entry.key]);
+      tabs.tell({ type: "queue" } satisfies Told);
+      kick();
+    });
+  };
+
+  function kick(): void {
+    if (stopped.signal.aborted) return;
+    if (draining) {
+      again = true;
+      return;
+    }
+    clearTimeout(retry);
+    draining = tabs
+      .alone(async () => {
+        while (!stopped.signal.aborted && (await sendOne()));
+      })
+      .catch(() => undefined)
+      .finally(() => {
+        draining = null;
+        if (again) {
+          again = false;
+          kick();
+        }
+      });
+  }
+
+  /** Sends the first entry of this shop. False where there is none, or it has to wait. */
+  async function sendOne(): Promise<boolean> {
+    const stock = await shelf.stock();
+    const { shopId } = store.getState().saving;
+    const head = nextOut({ pending: stock.entries, shopId });
+    const entry = head && !head.trouble ? await shelf.take(head.key) : null;
+    if (!entry) {
+      store.dispatch(rested());
+      store.dispatch(mirrored({ ...stock, settled: [] }));
+      return false;
+    }
+    store.dispatch(sending());
+    let answer: ChangeAnswer;
+    try {
+      answer = await send(entry, stopped.signal);
+    } catch (error) {
+      return failed(entry, error);
+    }
+    tries = 0;
+    const versions = Object.fromEntries(answer.records.map(({ record }) => [record.id, record.version]));
+    await shelf.done(entry.key, versions);
+    taken(answer.records, answer.change.at);
+    tabs.tell({ type: "records", records: answer.records, at: answer.change.at } satisfies Told);
+    await refresh([entry.key]);
+    return true;
+  }
+
+  /** Acknowledged records go into what is on screen, here and in the other tabs. */
+  function taken(records: ChangeAnswer["records"], at: string): void {
+    intoCaches(store.dispatch, store.getState(), records);
+    store.dispatch(saved(at));
+    const touched = new Set(records.map((r) => r.resource));
+    const tags: Parameters<typeof api.util.invalidateTags>[0] = ["Yard", "History", "Bin"];
+    if (touched.has("vehicle") || touched.has("job")) tags.push("Vehicles");
+    store.dispatch(api.util.invalidateTags(tags));
+  }
+
+  async function failed(entry: KeptEntry, error: unknown): Promise<boolean> {
+    if (stopped.signal.aborted) return false;
+    const said = refusalIn(error);
+    if (!said) return later(NO_CONNECTION);
+    const trouble = said.error;
+    if (PASSING.has(trouble.code)) return later(trouble.message);
+    if (
+      trouble.code === "forbidden" &&
+      trouble.field === "shopId" &&
+      trouble.accepts !== store.getState().saving.shopId
+    ) {
+      // Another shop's data is at this address now: what waits for the first stays, the screens begin anew.
+      store.dispatch(shopSeen(trouble.accepts));
+      return true;
+    }
+    const reused = trouble.code === "conflict" && trouble.field === "id";
+    await shelf.change(entry.key, (kept) =>
+      reused ? ({ ...kept, sent: false, request: { ...kept.request, id: ulid() } } as KeptEntry) : { ...kept, trouble },
+    );
+    if (reused) return true;
+    store.dispatch(rested());
+    await refresh([]);
+    tabs.tell({ type: "queue" } satisfies Told);
+    return false;
+  }
+
+  function later(why: string): false {
+    store.dispatch(held(why));
+    const wait = Math.min(LONGEST_RETRY_MS, FIRST_RETRY_MS * 2 ** tries) * (0.5 + random());
+    tries += 1;
+    clearTimeout(retry);
+    retry = setTimeout(kick, wait);
+    return false;
+  }
+
+  const unsubscribe = store.subscribe(() => {
+    const { pending, shopId } = store.getState().saving;
+    for (const entry of pending) if (entry.unkept && !begun.has(entry.key)) put(entry);
+    if (shopId !== shop) {
+      const known = shop !== null;
+      shop = shopId;
+      if (known) store.dispatch(api.util.resetApiState());
+      kick();
+    }
+  });
+  let shop = store.getState().saving.shopId;
+
+  const soon = (): void => {
+    tries = 0;
+    kick();
+  };
+  const untold = tabs.onTold((message) => {
+    const told = message as Told;
+    if (told.type === "records") taken(told.records, told.at);
+    void chain.then(() => refresh([])).then(soon);
+  });
+  const leave = (): void => {
+    saveDrafts();
+    spill(
+      store.getState().session.station,
+      store.getState().saving.pending.filter((e) => e.unkept && e.kind !== "file"),
+    );
+  };
+  const hide = (): void => {
+    if (document.visibilityState === "hidden") leave();
+    else soon();
+  };
+  window.addEventListener("online", soon);
+  window.addEventListener("pagehide", leave);
+  document.addEventListener("visibilitychange", hide);
+  void ready.then(kick);
+
+  return {
+    async resolve(key, by) {
+      if (by) await shelf.change(key, by);
+      else await shelf.remove(key);
+      await refresh(by ? [] : [key]);
+      tabs.tell({ type: "queue" } satisfies Told);
+      kick();
+    },
+    async remove(key) {
+      await shelf.remove(key);
+      await refresh([key]);
+      tabs.tell({ type: "queue" } satisfies Told);
+      kick();
+    },
+    async removeAside(key) {
+      await shelf.removeAside(key);
+      await refresh([]);
+    },
+    file: (key) => shelf.peek(key),
+    async settled() {
+      await chain;
+      await draining;
+    },
+    stop() {
+      stopped.abort();
+      unsubscribe();
+      untold();
+      clearTimeout(retry);
+      window.removeEventListener("online", soon);
+      window.removeEventListener("pagehide", leave);
+      document.removeEventListener("visibilitychange", hide);
+      shelf.close();
+    },
+  };
+}

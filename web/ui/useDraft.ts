@@ -1,0 +1,123 @@
+import { useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
+
+/** What is typed is kept after a pause of this length, and while typing goes on at least this often, ms. */
+const PAUSE_MS = 800;
+const LONGEST_MS = 2500;
+
+/** Fields in which something is typed that is not kept yet. */
+const typing = new Set<() => void>();
+
+/** Keeps everything that is being typed: the page is about to go. */
+export function saveDrafts(): void {
+  for (const save of [...typing]) save();
+}
+
+interface Draft {
+  /** The text while it is being typed; null where the field shows its value. */
+  draft: string | null;
+  type: (text: string) => void;
+  /** The field is left, or Enter was pressed. */
+  leave: () => void;
+  /** Esc: back to what it was before typing began. */
+  cancel: () => void;
+}
+
+/**
+ * Text on its way from a field to its record.
+ *
+ * `save` keeps the text where it will do and says whether it did; it is called after a pause in typing, when the field is
+ * left, and when field or page go away. The field goes on showing what was typed until it is left. With `whileTyping`
+ * off nothing is kept at a pause: for names that other things are found by, half a name would do harm.
+ */
+export function useDraft(save: (text: string) => boolean, shown: string, whileTyping = true): Draft {
+  const [draft, setDraft] = useState<string | null>(null);
+  const now = useRef({ save, shown, draft, whileTyping });
+  useLayoutEffect(() => {
+    now.current = { save, shown, draft, whileTyping };
+  });
+  const session = useRef<{ before: string; saved: string | null; since: number } | null>(null);
+  const pause = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+
+  /** Saves a text once: what others made of the value since is not overwritten by leaving the field. */
+  const keep = useCallback((text: string): boolean => {
+    const s = session.current;
+    if (s && s.saved === text) return true;
+    if (!now.current.save(text)) return false;
+    if (s) s.saved = text;
+    return true;
+  }, []);
+
+  useEffect(() => {
+    const flush = (): void => {
+      const { draft: text } = now.current;
+      if (text !== null) keep(text);
+    };
+    typing.add(flush);
+    return () => {
+      typing.delete(flush);
+      clearTimeout(pause.current);
+      flush();
+    };
+  }, [keep]);
+
+  const done = (): void => {
+    clearTimeout(pause.current);
+    session.current = null;
+    // At once: what the saving does may take the field away before it is drawn again.
+    now.current.draft = null;
+    setDraft(null);
+  };
+  return {
+    draft,
+    type: (text) => {
+      session.current ??= { before: shown, saved: null, since: Date.now() };
+      setDraft(text);
+      clearTimeout(pause.current);
+      if (!whileTyping) return;
+      const left = Math.max(0, session.current.since + LONGEST_MS - Date.now());
+      pause.current = setTimeout(
+        () => {
+          const { draft: latest } = now.current;
+          if (latest !== null) keep(latest);
+          if (session.current) session.current.since = Date.now();
+        },
+        Math.min(PAUSE_MS, left),
+      );
+    },
+    leave: () => {
+      if (draft !== null && keep(draft)) done();
+    },
+    cancel: () => {
+      const s = session.current;
+      if (s && s.saved !== null && s.saved !== s.before) now.current.save(s.before);
+      done();
+    },
+  };
+}
+
+const PREFIX = "ash-lever.draft.";
+
+/**
+ * Text of a line that is not added yet. It stays in this browser until it is added or emptied: a reload, a closed tab
+ * or a look at another stage does not lose it. `name` tells it from others at the same address.
+ */
+export function useKeptDraft(name: string): [text: string, setText: (text: string) => void] {
+  const key = `${PREFIX}${location.pathname}#${name}`;
+  const [text, setText] = useState(() => {
+    try {
+      return localStorage.getItem(key) ?? "";
+    } catch {
+      return "";
+    }
+  });
+  const set = (next: string): void => {
+    setText(next);
+    try {
+      if (next) localStorage.setItem(key, next);
+      else localStorage.removeItem(key);
+    } catch {
+      // A browser that keeps nothing: it lives as long as the screen.
+    }
+  };
+  return [text, set];
+}
