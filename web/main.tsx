@@ -8,10 +8,15 @@ import { createRoot } from "react-dom/client";
 import { Provider } from "react-redux";
 import { App } from "./app/App";
 import { SavingContext, startSaving } from "./app/saving";
+import { fetchAll } from "./ui/late";
 import { makeStore } from "./app/store";
 
 const store = makeStore();
 const saving = startSaving(store);
+
+// The screens of a job name their stages when they arrive: those are fetched in a second round.
+const idle = window.requestIdleCallback ?? ((work: () => void) => setTimeout(work, 2000));
+idle(() => void fetchAll().then(fetchAll));
 
 const root = document.getElementById("root");
 if (root) {

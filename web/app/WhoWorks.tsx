@@ -1,18 +1,27 @@
 import { Button, Modal } from "antd";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
+import type { Person } from "../../contract";
 import { useShopQuery } from "./api";
 import { useAppDispatch, useAppSelector } from "./hooks";
+import { withPending } from "./saving";
 import { session } from "./session";
 
 /** Who works at this screen: signatures, readings and undo are theirs. */
 export function WhoWorks() {
   const { data } = useShopQuery();
+  const pending = useAppSelector((s) => s.saving.pending);
+  const people = withPending<Person>(data?.people ?? [], "person", pending, () => true);
   const me = useAppSelector((s) => s.session.personId);
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const [open, setOpen] = useState(false);
-  const person = data?.people.find((p) => p.id === me);
+  // Another shop's data, or somebody who has left: nobody works here until it is said anew.
+  const gone = Boolean(data && me && !people.some((p) => p.id === me));
+  useEffect(() => {
+    if (gone) dispatch(session.actions.workingAs(null));
+  }, [gone, dispatch]);
+  const person = people.find((p) => p.id === me);
   return (
     <>
       <button
@@ -26,7 +35,7 @@ export function WhoWorks() {
       </button>
       <Modal open={open} onCancel={() => setOpen(false)} footer={null} title="Who works at this screen?" width={380}>
         <div className="who-list">
-          {data?.people.map((p) => (
+          {people.map((p) => (
             <button
               key={p.id}
               type="button"
@@ -48,7 +57,7 @@ export function WhoWorks() {
             void navigate("/shop");
           }}
         >
-          {data?.people.length ? "Add or change people" : "Add people in Shop"}
+          {people.length ? "Add or change people" : "Add people in Shop"}
         </Button>
       </Modal>
     </>

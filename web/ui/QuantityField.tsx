@@ -20,6 +20,8 @@ export interface QuantityFieldProps {
   min?: number;
   max?: number;
   digits?: number;
+  /** What is accepted instead of this value; undefined where it will do. */
+  refuse?: (base: number) => string | undefined;
   hideLabel?: boolean;
   hint?: string;
   disabled?: boolean;
@@ -53,7 +55,7 @@ export function QuantityField(props: QuantityFieldProps) {
 
 /** What is understood of a text in this field, and how it is kept. */
 function useReading(props: QuantityFieldProps) {
-  const { kind, base, min, max, onCommit, onClear } = props;
+  const { kind, base, min, max, refuse, onCommit, onClear } = props;
   const units = useUnits();
   const shown = props.typed ?? (base === null ? "" : units.show(base, kind, { digits: props.digits }));
   const understood = (value: string) => {
@@ -67,6 +69,8 @@ function useReading(props: QuantityFieldProps) {
         min === undefined ? `up to ${ends[1]}` : max === undefined ? `from ${ends[0]}` : `${ends[0]} to ${ends[1]}`;
       return { ok: false as const, position: 0, message: `accepted: ${range}` };
     }
+    const instead = refuse?.(read.value.min);
+    if (instead) return { ok: false as const, position: 0, message: `accepted: ${instead}` };
     return read;
   };
 

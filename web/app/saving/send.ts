@@ -16,8 +16,8 @@ const upload: Record<UploadKind, (file: Blob, name: string, until: AbortSignal) 
   },
   recording: async (file, name, until) => {
     const { kept, run } = uploadedRecording.parse(await sendFile(recordingUpload, file, name, () => undefined, until));
-    const { unit: _, ...told } = run ?? {};
-    return { ...kept, ...told };
+    // What its values are is said with the values.
+    return { ...kept, ...run, unit: kept.unit };
   },
 };
 

@@ -25,8 +25,7 @@ export function spilt(): { entries: Entry[]; unreadable: string[] } {
       const raw = localStorage.getItem(name) ?? "";
       localStorage.removeItem(name);
       for (const value of listIn(raw)) {
-        const { unkept: _, ...rest } = value as Entry;
-        const entry = readEntry(rest);
+        const entry = readEntry(asKept(value));
         if (entry) entries.push(entry);
         else unreadable.push(JSON.stringify(value));
       }
@@ -36,6 +35,12 @@ export function spilt(): { entries: Entry[]; unreadable: string[] } {
   }
   return { entries: entries.sort((a, b) => (a.key < b.key ? -1 : 1)), unreadable };
 }
+
+/** Without the mark that it was in one tab only. */
+const asKept = (value: unknown): unknown =>
+  typeof value === "object" && value !== null
+    ? Object.fromEntries(Object.entries(value).filter(([key]) => key !== "unkept"))
+    : value;
 
 /** Where earlier versions kept what waited. */
 const OLD = "ash-lever.waiting";

@@ -87,7 +87,8 @@ export function startSaving(store: AppStore, parts: SavingParts = ofBrowser()): 
   let chain: Promise<void> = ready;
   const put = (entry: Entry): void => {
     begun.add(entry.key);
-    const { unkept: _, ...plain } = entry;
+    const plain: KeptEntry = { ...entry };
+    delete plain.unkept;
     const blob = blobOf(entry.key);
     chain = chain.then(async () => {
       await shelf.add(blob ? { ...plain, blob } : plain);

@@ -1,11 +1,11 @@
 import { Button } from "antd";
-import { lazy, Suspense } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import type { TorqueGroup } from "../../../contract";
 import { count } from "../../format/words";
 import { useUnits } from "../../format/units";
+import { late } from "../../ui/late";
 import { Answer, Num } from "../../ui/Answer";
-import { Empty, Skeleton } from "../../ui/states";
+import { Empty } from "../../ui/states";
 import type { StageProps } from "../job/JobPage";
 import { StepsList } from "../plan/StepsList";
 import { SpecFigure } from "../plan/TorqueGroups";
@@ -16,7 +16,7 @@ import { limitsOf, progressOf, specOf } from "./progress";
 import "../plan/plan.css";
 import "./fit.css";
 
-const SetStage = lazy(() => import("../set/SetTools").then((m) => ({ default: m.SetStage })));
+const SetStage = late(() => import("../set/SetTools").then((m) => m.SetStage));
 
 /** The work itself: groups as plates, the next bolt lit, steps and what was found. */
 export default function FitStage(props: StageProps) {
@@ -33,11 +33,7 @@ export default function FitStage(props: StageProps) {
     </nav>
   );
   if (!setting) return <TorqueBoard {...props} tabs={tabs} />;
-  return (
-    <Suspense fallback={<Skeleton rows={8} />}>
-      <SetStage {...props} tabs={tabs} />
-    </Suspense>
-  );
+  return <SetStage {...props} tabs={tabs} />;
 }
 
 /** Groups as plates, the next bolt lit, and beside them steps and findings. */

@@ -1,11 +1,11 @@
 import { Button } from "antd";
-import { lazy, Suspense, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { useKeys } from "../../app/keys";
 import { count, gearShort } from "../../format/words";
+import { late } from "../../ui/late";
 import { Answer, Num } from "../../ui/Answer";
 import { useUnits } from "../../format/units";
-import { Skeleton } from "../../ui/states";
 import { WANTED } from "../job/open";
 import type { StageProps } from "../job/JobPage";
 import { findReading, gearPairs, mainPair, measurandKey, resultOf, sameMeasurand, type Measurand } from "./readings";
@@ -14,7 +14,7 @@ import { OdometerCard } from "./OdometerCard";
 import { measurandName, ReadingCard } from "./ReadingCard";
 import "./gauge.css";
 
-const VibrationTool = lazy(() => import("../vibration/VibrationTool").then((m) => ({ default: m.VibrationTool })));
+const VibrationTool = late(() => import("../vibration/VibrationTool").then((m) => m.VibrationTool));
 
 const none = { fromGear: "", toGear: "" };
 
@@ -44,13 +44,7 @@ export default function GaugeStage(props: StageProps) {
       </Link>
     </nav>
   );
-  return vibration ? (
-    <Suspense fallback={<Skeleton rows={8} />}>
-      <VibrationTool {...props} tabs={tabs} />
-    </Suspense>
-  ) : (
-    <Readings {...props} tabs={tabs} />
-  );
+  return vibration ? <VibrationTool {...props} tabs={tabs} /> : <Readings {...props} tabs={tabs} />;
 }
 
 function Readings({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) {

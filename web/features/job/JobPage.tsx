@@ -1,9 +1,10 @@
-import { lazy, Suspense, useMemo } from "react";
+import { useMemo } from "react";
 import { useNavigate, useParams } from "react-router";
 import { stageWords, type JobView, type Stage } from "../../../contract";
 import { useEdit, type Editor } from "../../app/saving";
 import { useKeys } from "../../app/keys";
 import { STAGE_NAMES } from "../../format/words";
+import { late } from "../../ui/late";
 import { Skeleton, Trouble } from "../../ui/states";
 import { JobHead } from "./JobHead";
 import { openCounts } from "./open";
@@ -16,13 +17,13 @@ export interface StageProps {
   edit: Editor;
 }
 
-const STAGES: Record<Stage, React.LazyExoticComponent<React.ComponentType<StageProps>>> = {
-  ask: lazy(() => import("../ask/AskStage")),
-  gauge: lazy(() => import("../gauge/GaugeStage")),
-  compare: lazy(() => import("../throwBench/CompareStage")),
-  plan: lazy(() => import("../plan/PlanStage")),
-  fit: lazy(() => import("../fit/FitStage")),
-  prove: lazy(() => import("../prove/ProveStage")),
+const STAGES: Record<Stage, React.ComponentType<StageProps>> = {
+  ask: late(() => import("../ask/AskStage").then((m) => m.default)),
+  gauge: late(() => import("../gauge/GaugeStage").then((m) => m.default)),
+  compare: late(() => import("../throwBench/CompareStage").then((m) => m.default)),
+  plan: late(() => import("../plan/PlanStage").then((m) => m.default)),
+  fit: late(() => import("../fit/FitStage").then((m) => m.default)),
+  prove: late(() => import("../prove/ProveStage").then((m) => m.default)),
 };
 
 /** One vehicle's visit: header, stage rail and the stage the address names. */
@@ -63,9 +64,7 @@ export function JobPage() {
         }}
       />
       <div className="stage" id="stage" role="tabpanel" aria-labelledby={`tab-${stage}`}>
-        <Suspense fallback={<Skeleton rows={10} />}>
-          <Body view={view} edit={edit} />
-        </Suspense>
+        <Body view={view} edit={edit} />
       </div>
     </>
   );

@@ -46,6 +46,7 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
   const [picked, setPicked] = useState<string | null>(null);
   const [mountName, setMount] = useState<string | null>(null);
   const [held, setHeld] = useState<string | null>(null);
+  const [newSet, setNewSet] = useState<MountRoomState["sets"][number] | null>(null);
   const [dialog, setDialog] = useState<"unit" | "set" | "look" | "working" | null>(null);
   const shownId = picked ?? room.chosen ?? room.sets[0]?.id ?? AS_IT_CAME;
   const shownSet = room.sets.find((s) => s.id === shownId) ?? null;
@@ -100,12 +101,22 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
         `Mount height, ${name}: ${value.typed}`,
       );
   };
+  /** A new set is one only when it is kept: leaving its dialog leaves everything as it was. */
   const addSet = (): void => {
-    const id = newId();
-    patchRoom({ sets: [...room.sets, firstSet(outlook, unit, id)] }, "Set of mounts");
-    setPicked(id);
+    setNewSet(firstSet(outlook, unit, newId()));
     setDialog("set");
   };
+  const keepSet = (): void => {
+    if (!newSet) return;
+    patchRoom({ sets: [...room.sets, newSet] }, `Set of mounts: ${newSet.name}`);
+    setPicked(newSet.id);
+    closeSet();
+  };
+  const closeSet = (): void => {
+    setNewSet(null);
+    setDialog(null);
+  };
+  const dialogSet = newSet ?? shownSet;
   const fit = (): void => {
     if (shownSet && own) edit.all(`Fit ${shownSet.name}`, fitting(view, unit, room, shownSet, outlook, sentence));
   };
@@ -262,26 +273,31 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
         <Gauges list={gaugesOf(outlook, unit, units)} />
       )}
       {dialog === "unit" && <UnitDialog unit={unit} onChange={patchUnit} onClose={() => setDialog(null)} />}
-      {dialog === "set" && shownSet && (
+      {dialog === "set" && dialogSet && (
         <SetDialog
           unit={unit}
-          set={shownSet}
+          set={dialogSet}
           currency={shop?.shop.currency ?? ""}
           onChange={(next, what) =>
-            patchRoom({ sets: room.sets.map((s) => (s.id === next.id ? next : s)) }, `${next.name}: ${what}`)
+            newSet
+              ? setNewSet(next)
+              : patchRoom({ sets: room.sets.map((s) => (s.id === next.id ? next : s)) }, `${next.name}: ${what}`)
           }
+          onKeep={newSet ? keepSet : undefined}
           onRemove={() => {
-            patchRoom(
-              {
-                sets: room.sets.filter((s) => s.id !== shownSet.id),
-                chosen: room.chosen === shownSet.id ? null : room.chosen,
-              },
-              `${shownSet.name} taken away`,
-            );
-            setPicked(null);
-            setDialog(null);
+            if (!newSet) {
+              patchRoom(
+                {
+                  sets: room.sets.filter((s) => s.id !== dialogSet.id),
+                  chosen: room.chosen === dialogSet.id ? null : room.chosen,
+                },
+                `${dialogSet.name} taken away`,
+              );
+              setPicked(null);
+            }
+            closeSet();
           }}
-          onClose={() => setDialog(null)}
+          onClose={closeSet}
         />
       )}
       {dialog === "look" && (

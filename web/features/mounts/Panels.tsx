@@ -1,13 +1,13 @@
-import { lazy, Suspense, useEffect, useState } from "react";
+import { useEffect, useState } from "react";
 import type { MountRoomState, RoomUnit } from "../../../contract";
 import { formatNumber, type MountCompareAnswer, type MountModesAnswer } from "../../../core";
 import { useUnits } from "../../format/units";
+import { late } from "../../ui/late";
 import { engraved } from "../../ui/engraved";
 import { CrossMark } from "../../ui/pictograms";
-import { Skeleton } from "../../ui/states";
 import { outlineOf } from "./frame";
 
-const IdleChart = lazy(() => import("./IdleChart"));
+const IdleChart = late(() => import("./IdleChart").then((m) => m.default));
 
 type Sets = MountRoomState["sets"];
 
@@ -176,9 +176,7 @@ export function Idle({
   return (
     <>
       <p className="cap">what the mounts pass on, dB, over engine speed</p>
-      <Suspense fallback={<Skeleton rows={6} />}>
-        <IdleChart answer={answer} sets={sets} order={order} idleRpm={idleRpm} />
-      </Suspense>
+      <IdleChart answer={answer} sets={sets} order={order} idleRpm={idleRpm} />
       <table className="ledger sets">
         <thead>
           <tr>

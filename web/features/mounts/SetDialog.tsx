@@ -17,6 +17,7 @@ export function SetDialog({
   set,
   currency,
   onChange,
+  onKeep,
   onRemove,
   onClose,
 }: {
@@ -24,6 +25,8 @@ export function SetDialog({
   set: MountSet;
   currency: string;
   onChange: (next: MountSet, what: string) => void;
+  /** For a set that is not kept yet. */
+  onKeep?: () => void;
   onRemove: () => void;
   onClose: () => void;
 }) {
@@ -79,10 +82,19 @@ export function SetDialog({
             </p>
           </>
         )}
-        <div>
-          <Button size="small" onClick={onRemove}>
-            Take this set away
-          </Button>
+        <div className="row-flex">
+          {onKeep ? (
+            <>
+              <Button type="primary" onClick={onKeep}>
+                Add this set
+              </Button>
+              <Button onClick={onClose}>Cancel</Button>
+            </>
+          ) : (
+            <Button size="small" onClick={onRemove}>
+              Take this set away
+            </Button>
+          )}
         </div>
       </div>
     </Modal>

@@ -155,6 +155,7 @@ export function FromAbove({
                 if (drag && (drag.xMm !== m.xMm || drag.yMm !== m.yMm)) onMove(m.name, drag.xMm, drag.yMm);
                 setDrag(null);
               }}
+              onPointerCancel={() => setDrag(null)}
             >
               <circle cx={x} cy={y} r="22" fill="transparent" />
               <circle

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { screen, within } from "@testing-library/react";
+import { screen, waitFor, within } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { JobView, RoomUnit } from "../../../contract";
 import { fakeEdit, jobView, PARENT, pick, plainText, record, show, typeInto } from "../../testing/show";
@@ -86,9 +86,21 @@ describe("the mount room", () => {
     const { user, edit } = room(collapsed());
     expect(said()).toContain("As it stands.");
     await user.click(screen.getByRole("button", { name: "Add a set" }));
+    await user.click(screen.getByRole("button", { name: "Add this set" }));
     const [, , patch, what] = edit.update.mock.calls[0];
-    expect(what).toBe("Set of mounts");
+    expect(what).toBe("Set of mounts: Firm rubber, tail");
     expect(patch.mountRoom.sets[0]).toMatchObject({ name: "Firm rubber, tail", changes: { tail: { factor: 1.4 } } });
+  });
+
+  it("leaves everything as it was when a new set is not kept", async () => {
+    const { user, edit } = room(collapsed());
+    const before = said();
+    await user.click(screen.getByRole("button", { name: "Add a set" }));
+    await typeInto(user, screen.getByLabelText("called"), "Half a thought");
+    await user.keyboard("{Escape}");
+    await waitFor(() => expect(screen.queryByRole("button", { name: "Add this set" })).toBeNull());
+    expect(edit.update).not.toHaveBeenCalled();
+    expect(said()).toBe(before);
   });
 
   it("says of a unit that is not held which motion nothing holds", () => {

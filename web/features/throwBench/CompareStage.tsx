@@ -1,11 +1,11 @@
 import { Button } from "antd";
-import { lazy, Suspense } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import type { Operation, Setup } from "../../../contract";
 import { useShopQuery } from "../../app/api";
 import { useUnits } from "../../format/units";
+import { late } from "../../ui/late";
 import { Answer } from "../../ui/Answer";
-import { Empty, Skeleton } from "../../ui/states";
+import { Empty } from "../../ui/states";
 import { findReading, mainPair, resultOf, type Phase } from "../gauge/readings";
 import type { StageProps } from "../job/JobPage";
 import { newId } from "../../app/saving";
@@ -17,7 +17,7 @@ import { exampleGearbox, exampleSetups } from "./example";
 import type { Taped } from "./Ledger";
 import { ThrowBench } from "./ThrowBench";
 
-const MountRoom = lazy(() => import("../mounts/MountRoom").then((m) => ({ default: m.MountRoom })));
+const MountRoom = late(() => import("../mounts/MountRoom").then((m) => m.MountRoom));
 
 /** Old against new: the throw bench, and the slack chain that goes with the lever chosen on it. */
 export default function CompareStage(props: StageProps) {
@@ -39,11 +39,7 @@ export default function CompareStage(props: StageProps) {
     </nav>
   );
   if (mounts) {
-    return (
-      <Suspense fallback={<Skeleton rows={8} />}>
-        <MountRoom {...props} tabs={tabs} />
-      </Suspense>
-    );
+    return <MountRoom {...props} tabs={tabs} />;
   }
   return chain ? <SlackChain {...props} tabs={tabs} /> : <CompareBench {...props} tabs={tabs} />;
 }

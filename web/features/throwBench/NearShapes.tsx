@@ -60,11 +60,12 @@ interface NearProps {
   onChoose: (name: string | null) => void;
   /** A dragged obstacle; `done` when let go. */
   onMove: (obstacle: Obstacle, done: boolean) => void;
+  onCancel: () => void;
   toLocal: (e: { clientX: number; clientY: number }) => [number, number];
 }
 
 /** What stands near the lever: drawn as surroundings, dragged by its body or its squares. */
-export function Obstacles({ pr, near, chosen, onChoose, onMove, toLocal }: NearProps) {
+export function Obstacles({ pr, near, chosen, onChoose, onMove, onCancel, toLocal }: NearProps) {
   const grip = useRef<{ at: Point; moved: boolean } | null>(null);
   const world = (e: React.PointerEvent): Point => pr.back(...toLocal(e));
   const drag = (o: Obstacle, e: React.PointerEvent, done: boolean): void => {
@@ -96,6 +97,11 @@ export function Obstacles({ pr, near, chosen, onChoose, onMove, toLocal }: NearP
             grip.current = null;
             start.current = null;
           }}
+          onPointerCancel={() => {
+            grip.current = null;
+            start.current = null;
+            onCancel();
+          }}
         >
           {outlineOf(pr, o)}
           <text className="nm" x={pr.x(middleOf(o).xMm)} y={pr.y(middleOf(o).zMm) + 4} textAnchor="middle">
@@ -112,10 +118,11 @@ export function ObstacleGrips({
   pr,
   obstacle,
   onMove,
+  onCancel,
   toLocal,
   grip,
   onGrip,
-}: Pick<NearProps, "pr" | "onMove" | "toLocal"> & {
+}: Pick<NearProps, "pr" | "onMove" | "onCancel" | "toLocal"> & {
   obstacle: Obstacle;
   grip: string | null;
   onGrip: (key: string) => void;
@@ -135,6 +142,7 @@ export function ObstacleGrips({
         const snap = (v: number): number => Math.round(v / step) * step;
         onMove(withGrip(obstacle, key, { xMm: snap(to.xMm), zMm: snap(to.zMm) }), done);
       }}
+      onCancel={onCancel}
       toLocal={toLocal}
     />
   ));

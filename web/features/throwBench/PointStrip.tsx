@@ -50,6 +50,9 @@ function driveOf(kind: Drive["kind"], lever: LeverGeometry): Drive {
   }
 }
 
+/** The drive each lever had of each kind: a look at another kind and back loses no joint. */
+const remembered = new Map<string, Drive>();
+
 /** The selected lever in figures: every point of the drawing can be typed here. */
 export const PointStrip = memo(function PointStrip({
   setup,
@@ -74,6 +77,7 @@ export const PointStrip = memo(function PointStrip({
           base={signUp * at.zMm}
           min={-2000}
           max={3000}
+          refuse={(base) => withPoint(lever, name, { ...at, zMm: signUp * base }).held ?? undefined}
           onCommit={({ base, typed }) => move(name, { ...at, zMm: signUp * base }, `${title.toLowerCase()} ${typed}`)}
         />
         <QuantityField
@@ -82,6 +86,7 @@ export const PointStrip = memo(function PointStrip({
           base={at.xMm}
           min={-5000}
           max={5000}
+          refuse={(base) => withPoint(lever, name, { ...at, xMm: base }).held ?? undefined}
           onCommit={({ base, typed }) => move(name, { ...at, xMm: base }, `${title.toLowerCase()} forward ${typed}`)}
         />
       </div>
@@ -162,9 +167,11 @@ export const PointStrip = memo(function PointStrip({
               label="kind"
               value={drive.kind}
               options={SHIFTER_NAMES}
-              onChange={(kind) =>
-                onPatch({ lever: { ...lever, drive: driveOf(kind, lever) } }, `${setup.name}: ${SHIFTER_NAMES[kind]}`)
-              }
+              onChange={(kind) => {
+                remembered.set(`${setup.id}/${drive.kind}`, drive);
+                const next = remembered.get(`${setup.id}/${kind}`) ?? driveOf(kind, lever);
+                onPatch({ lever: { ...lever, drive: next } }, `${setup.name}: ${SHIFTER_NAMES[kind]}`);
+              }}
             />
             {(drive.kind === "direct" || drive.kind === "rod") && (
               <QuantityField

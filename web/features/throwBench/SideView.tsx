@@ -27,6 +27,8 @@ export interface SideViewProps {
   onPoint: (point: PointName | null) => void;
   /** Dragging; `done` when let go. */
   onMove: (point: PointName, at: Point, done: boolean) => void;
+  /** A drag that was taken away by the system. */
+  onDragCancel: () => void;
   held: string | null;
   near: Surroundings;
   clearance: ClearanceAnswer | null;
@@ -157,6 +159,7 @@ export function SideView(props: SideViewProps) {
           chosen={props.nearChosen}
           onChoose={props.onNearChoose}
           onMove={props.onNearMove}
+          onCancel={props.onDragCancel}
           toLocal={local}
         />
         {props.near.hand && <HandMark pr={pr} hand={props.near.hand} />}
@@ -231,6 +234,7 @@ export function SideView(props: SideViewProps) {
               );
               props.onMove(name, { xMm: tidy(snap(wanted.xMm)), zMm: tidy(snap(wanted.zMm)) }, done);
             }}
+            onCancel={props.onDragCancel}
             toLocal={local}
           />
         ))}
@@ -241,6 +245,7 @@ export function SideView(props: SideViewProps) {
             grip={props.nearGrip}
             onGrip={props.onNearGrip}
             onMove={props.onNearMove}
+            onCancel={props.onDragCancel}
             toLocal={local}
           />
         )}
@@ -256,6 +261,7 @@ export function SideView(props: SideViewProps) {
               const world = pr.back(px, py);
               props.onHand({ xMm: Math.round(world.xMm), zMm: Math.round(world.zMm) }, done);
             }}
+            onCancel={props.onDragCancel}
             toLocal={local}
           />
         )}

@@ -81,7 +81,7 @@ export function ThrowBench(props: ThrowBenchProps) {
   const [old] = setups;
   const oldLever = result.levers.get(old.id);
   const trouble = result.refused.get(selected.id);
-  const { near, moveNear, moveHand } = useNearDrag(props.near, props.onNear);
+  const { near, moveNear, moveHand, cancel: cancelNear } = useNearDrag(props.near, props.onNear);
   const clearance = useMemo(() => nearOf(gearbox, selected, near), [gearbox, selected, near]);
   const oldClearance = useMemo(() => nearOf(gearbox, old, near), [gearbox, old, near]);
   const { onNear, onImport, extra, currency } = props;
@@ -173,6 +173,11 @@ export function ThrowBench(props: ThrowBenchProps) {
     },
     [selected, onPatch, setDraft],
   );
+
+  const cancelDrag = useCallback(() => {
+    setDraft(null);
+    cancelNear();
+  }, [setDraft, cancelNear]);
 
   // A draft of another lever has nothing left to say once the choice moves on.
   useEffect(() => setDraft(null), [picked, setDraft]);
@@ -342,6 +347,7 @@ export function ThrowBench(props: ThrowBenchProps) {
               travel={travel}
               onPoint={choosePoint}
               onMove={move}
+              onDragCancel={cancelDrag}
               held={draft?.held ?? null}
             />
           )}

@@ -154,7 +154,7 @@ function neighbours(lever: LeverGeometry, name: PointName): { at: Point; called:
   }
 }
 
-/** A point put where the person wants it, or held at the nearest place that makes a lever, and why. */
+/** A point put where the person wants it, or held at the nearest place that makes a lever; `held` says what is accepted. */
 export function withPoint(
   lever: LeverGeometry,
   name: PointName,
@@ -167,7 +167,7 @@ export function withPoint(
   if (far > reach) {
     const k = reach / far;
     at = { xMm: at.xMm * k, zMm: at.zMm * k };
-    held = `held within ${reach} mm`;
+    held = `within ${reach} mm`;
   }
   for (const { at: other, called } of neighbours(lever, name)) {
     const gap = Math.hypot(at.xMm - other.xMm, at.zMm - other.zMm);
@@ -175,11 +175,11 @@ export function withPoint(
     const [ux, uz] =
       gap > 1e-6 ? [(at.xMm - other.xMm) / gap, (at.zMm - other.zMm) / gap] : [0, name === "knob" ? 1 : -1];
     at = { xMm: other.xMm + ux * LEAST_ARM_MM, zMm: other.zMm + uz * LEAST_ARM_MM };
-    held = `held ${LEAST_ARM_MM} mm from the ${called}`;
+    held = `${LEAST_ARM_MM} mm or more from the ${called}`;
   }
   if (name === "pin" && Math.abs(at.zMm) < LEAST_PIN_HEIGHT_MM) {
     at = { ...at, zMm: at.zMm > 0 ? LEAST_PIN_HEIGHT_MM : -LEAST_PIN_HEIGHT_MM };
-    held = "held off the pivot's level: it would have no sideways arm";
+    held = "above or below the pivot: level with it, it has no sideways arm";
   }
   const { drive } = lever;
   if (name === "knob" || name === "pin") return { lever: { ...lever, [name]: at }, held };

@@ -154,6 +154,44 @@ describe("a point of the lever", () => {
     expect(edit.update.mock.calls[0][2].lever.pin.zMm).toBeLessThan(-80);
   });
 
+  it("is where it was when the system takes a drag away", () => {
+    const { edit } = open(bench());
+    const before = said();
+    const knob = screen.getByRole("button", { name: "Knob: drag, or arrows to move" });
+    fireEvent.pointerDown(knob, { clientX: 100, clientY: 100, pointerId: 1 });
+    fireEvent.pointerMove(knob, { clientX: 100, clientY: 160, pointerId: 1 });
+    expect(said()).not.toBe(before);
+    fireEvent.pointerCancel(knob, { pointerId: 1 });
+    expect(said()).toBe(before);
+    fireEvent.pointerMove(knob, { clientX: 100, clientY: 190, pointerId: 1 });
+    fireEvent.pointerUp(knob, { clientX: 100, clientY: 190, pointerId: 1 });
+    expect([said(), edit.update.mock.calls.length]).toEqual([before, 0]);
+  });
+
+  it("is not moved elsewhere by a figure that makes no lever: the field says what does", async () => {
+    const { user, edit } = open(bench());
+    const pin = screen.getByLabelText("below pivot");
+    await typeInto(user, pin, "0");
+    expect(edit.update).not.toHaveBeenCalled();
+    expect(pin).toHaveProperty("value", "0");
+    expect(plainText(screen.getByRole("alert"))).toMatch(/^accepted: (5 mm or more from|above or below) the pivot/);
+  });
+
+  it("finds its joint again after a look at another kind of drive", async () => {
+    const rod = { kind: "rod", joint: { xMm: 412, zMm: -57 }, axisDeg: 2 } as const;
+    const first = lever("old", "Old lever", 300, 60, {
+      lever: { knob: { xMm: 0, zMm: 300 }, pin: { xMm: 0, zMm: -60 }, drive: rod, cross: {} },
+    });
+    const shown = open(jobView({ setup: [first], vehicle: { gearbox } }));
+    await pick(shown.user, "kind", "direct lever");
+    const direct = shown.edit.update.mock.calls.at(-1)?.[2].lever;
+    expect(direct.drive.kind).toBe("direct");
+    shown.unmount();
+    const again = open(jobView({ setup: [{ ...first, lever: direct }], vehicle: { gearbox } }));
+    await pick(again.user, "kind", "rod linkage");
+    expect(again.edit.update.mock.calls.at(-1)?.[2].lever.drive).toEqual(rod);
+  });
+
   it("gets another drive where the present one ends", async () => {
     const { user, edit } = open(bench());
     await pick(user, "kind", "rod linkage");

@@ -12,6 +12,7 @@ export function Handle({
   on,
   onSelect,
   onDrag,
+  onCancel,
   toLocal,
 }: {
   id: string;
@@ -21,6 +22,8 @@ export function Handle({
   on: boolean;
   onSelect: () => void;
   onDrag: (x: number, y: number, fine: boolean, done: boolean) => void;
+  /** The drag was taken away by the system: everything is where it was. */
+  onCancel: () => void;
   toLocal: (e: { clientX: number; clientY: number }) => [number, number];
 }) {
   const grip = useRef<[number, number] | null>(null);
@@ -57,6 +60,10 @@ export function Handle({
       onPointerUp={(e) => {
         if (moved.current) send(e, true);
         grip.current = null;
+      }}
+      onPointerCancel={() => {
+        grip.current = null;
+        onCancel();
       }}
     >
       <circle r="22" fill="transparent" />
@@ -104,7 +111,7 @@ export function Callout({
         {units.show(Math.abs(own.zMm), "length")} {side}
       </text>
       <text x={left + 8} y={top + 35} className="und">
-        {held ?? `= ${units.other(Math.abs(own.zMm), "length")}`}
+        {held ? `held: ${held}` : `= ${units.other(Math.abs(own.zMm), "length")}`}
       </text>
       <text x={left + w - 8} y={top + 35} textAnchor="end" className="und">
         {held ? "" : `${units.show(Math.abs(own.xMm), "length")} ${along}`}

@@ -100,10 +100,10 @@ describe("dragging", () => {
   it("holds points that would leave no arm, and says why", () => {
     const { lever } = exampleSetups("rod")[0];
     const near = withPoint(lever, "pin", { xMm: 0.2, zMm: -0.2 });
-    expect(near.held).toBe("held 5 mm from the pivot");
+    expect(near.held).toBe("5 mm or more from the pivot");
     expect(Math.hypot(near.lever.pin.xMm, near.lever.pin.zMm)).toBeCloseTo(5, 9);
-    expect(withPoint(lever, "joint", lever.pin).held).toBe("held 5 mm from the pin");
-    expect(withPoint(lever, "knob", { xMm: 0, zMm: 9000 }).held).toBe("held within 1500 mm");
+    expect(withPoint(lever, "joint", lever.pin).held).toBe("5 mm or more from the pin");
+    expect(withPoint(lever, "knob", { xMm: 0, zMm: 9000 }).held).toBe("within 1500 mm");
   });
 
   it("never leaves a lever that the model refuses", () => {

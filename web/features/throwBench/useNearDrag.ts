@@ -31,5 +31,6 @@ export function useNearDrag(kept: Surroundings, onNear: (next: Surroundings, lab
     },
     [near, onNear],
   );
-  return { near, moveNear, moveHand };
+  const cancel = useCallback(() => setDraft(null), []);
+  return { near, moveNear, moveHand, cancel };
 }

@@ -1,5 +1,5 @@
 import { Button, Modal } from "antd";
-import { lazy, Suspense, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { quantityKinds, type DossierView, type Vehicle } from "../../../contract";
 import { formatNumber } from "../../../core";
@@ -18,6 +18,7 @@ import {
   vehicleTitle,
 } from "../../format/words";
 import { useUnits } from "../../format/units";
+import { late } from "../../ui/late";
 import { Figure, OriginLegend } from "../../ui/marks";
 import { NumberField } from "../../ui/NumberField";
 import { MiniRail, Tag } from "../../ui/pictograms";
@@ -36,7 +37,7 @@ import "../plan/plan.css";
 import "../job/job.css";
 import "./vehicles.css";
 
-const OdometerChart = lazy(() => import("./OdometerChart"));
+const OdometerChart = late(() => import("./OdometerChart").then((m) => m.default));
 
 /** Everything known of one vehicle. */
 export function VehiclePage() {
@@ -189,11 +190,7 @@ function Odometer({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {
       <h2 className="hd2">
         Odometer <span className="lb">{last && `${dateText(last.date)}`}</span>
       </h2>
-      {readings.length > 1 && (
-        <Suspense fallback={<Skeleton rows={3} />}>
-          <OdometerChart readings={readings} />
-        </Suspense>
-      )}
+      {readings.length > 1 && <OdometerChart readings={readings} />}
       <ul className="lined">
         {readings.slice(-5).map((o) => (
           <li key={o.date} className="row-flex">

@@ -2,9 +2,10 @@
 import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { Vehicle } from "../../../contract";
+import type { Gearbox } from "../../../core";
 import { answering, fakeEdit, plainText, record, show, typeInto, written } from "../../testing/show";
-import { GearboxEditor } from "./GearboxEditor";
 import { OdometerField } from "./OdometerField";
+import { GearboxEditor, movedToGate } from "./GearboxEditor";
 import { OpenJob } from "./OpenJob";
 import { VehiclesPage } from "./VehiclesPage";
 import { WhatTurns } from "./WhatTurns";
@@ -125,6 +126,46 @@ describe("vehicles", () => {
     answering("/api/vehicles", { vehicles: [], total: 0 });
     show(<VehiclesPage />, { at: "/vehicles?search=zzz" });
     expect(await screen.findByText("No vehicle matches “zzz”")).toBeTruthy();
+  });
+});
+
+describe("gates of the gearbox", () => {
+  const gearbox = {
+    columns: [
+      { column: "1-2", crossMm: -6 },
+      { column: "3-4", crossMm: 0 },
+      { column: "R", crossMm: 6 },
+    ],
+    gears: [
+      { gear: "1", column: "1-2", travelMm: 10 },
+      { gear: "2", column: "1-2", travelMm: -10 },
+      { gear: "R", column: "R", travelMm: 10 },
+    ],
+  };
+  const gates = (g: Gearbox): string => (g.columns ?? []).map((c) => `${c.column} ${c.crossMm}`).join(", ");
+
+  it("named anew keep their place and leave no ghost", () => {
+    expect(gates(movedToGate(gearbox, 2, "reverse"))).toBe("1-2 -6, reverse 6");
+  });
+
+  it("that a gear leaves stay for the others, and a new one is made", () => {
+    const moved = movedToGate(gearbox, 1, "new");
+    expect([gates(moved), moved.gears[1].column]).toEqual(["1-2 -6, R 6, new 0", "new"]);
+  });
+
+  it("are not made where there were none", () => {
+    const line = { gears: [{ gear: "2H", column: "line", travelMm: 4 }] };
+    expect(movedToGate(line, 0, "other")).toEqual({ gears: [{ gear: "2H", column: "other", travelMm: 4 }] });
+  });
+
+  it("refuse a gear's name that is there already, where it is typed", async () => {
+    const edit = fakeEdit();
+    const { user } = show(<GearboxEditor vehicle={record("vehicle", { tag: "T 1", gearbox })} edit={edit} />);
+    const name = screen.getByLabelText("Name of gear 2");
+    await typeInto(user, name, "1");
+    expect(edit.update).not.toHaveBeenCalled();
+    expect(name).toHaveProperty("value", "1");
+    expect(plainText(screen.getByRole("alert"))).toBe("1 is there already");
   });
 });
 
