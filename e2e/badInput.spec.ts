@@ -67,12 +67,13 @@ const edited = async (page: Page, owner: string): Promise<void> => {
   await page.getByRole("textbox", { name: "owner" }).press("Enter");
 };
 
-test("a stale write shows both versions and lets the person choose", async ({ page, context }) => {
+test("a stale write shows both versions and lets the person choose", async ({ page, browser, baseURL }) => {
   const { vehicles } = (await (await page.request.get("/api/vehicles?search=0040")).json()) as {
     vehicles: { id: string }[];
   };
   await page.goto(`/vehicles/${vehicles[0].id}`);
-  const other = await context.newPage();
+  // Another machine: tabs of one browser see each other's edits as they are made.
+  const other = await (await browser.newContext({ baseURL })).newPage();
   await other.goto(`/vehicles/${vehicles[0].id}`);
   await expect(page.getByRole("textbox", { name: "owner" })).toHaveValue("Sound Ferries");
   await expect(other.getByRole("textbox", { name: "owner" })).toHaveValue("Sound Ferries");
@@ -86,6 +87,7 @@ test("a stale write shows both versions and lets the person choose", async ({ pa
   await saved(page);
   await other.reload();
   await expect(other.getByRole("textbox", { name: "owner" })).toHaveValue("Sound Ferries Ltd");
+  await other.context().close();
 });
 
 test("with the network gone edits wait, survive a reload and are sent when it is back", async ({ page }) => {
@@ -93,10 +95,10 @@ test("with the network gone edits wait, survive a reload and are sent when it is
   await page.route("**/api/changes", (route) => route.abort());
   await page.getByLabel("How it was taken").fill("08:25, by wireless");
   await page.getByLabel("How it was taken").press("Enter");
-  await expect(page.getByText("1 edit waits: no connection")).toBeVisible();
+  await expect(page.getByText("1 edit waiting: no connection")).toBeVisible();
   await page.reload();
   await expect(page.getByLabel("How it was taken")).toHaveValue("08:25, by wireless");
-  await expect(page.getByText("1 edit waits: no connection")).toBeVisible();
+  await expect(page.getByText("1 edit waiting: no connection")).toBeVisible();
   await page.unroute("**/api/changes");
   await saved(page);
   await page.reload();

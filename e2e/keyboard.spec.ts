@@ -32,6 +32,7 @@ test("the slice by keyboard: stages, symptom, reading, gear, point, signature, u
 
   await page.keyboard.press("]");
   await expect(page.getByRole("tab", { name: /Gauge/ })).toHaveAttribute("aria-selected", "true");
+  await expect(page.getByLabel("first reading").first()).toBeVisible();
   await page.keyboard.press("n");
   await expect(page.getByLabel("first reading").first()).toBeFocused();
   await page.keyboard.type("118 mm");

@@ -46,7 +46,7 @@ test("the shop: inches first everywhere, people, single keys off", async ({ page
   await page.getByTitle("inches, lb ft, lb").click();
   await page.getByLabel("Name of a person to add").fill("N. Firth");
   await page.keyboard.press("Enter");
-  await expect(page.getByText("N. Firth")).toBeVisible();
+  await expect(page.getByText("N. Firth", { exact: true })).toBeVisible();
   await page.getByRole("switch", { name: "Single keys act" }).click();
   await saved(page);
 

@@ -4,6 +4,7 @@ import { dayText, timeText } from "../format/words";
 import { api } from "./api";
 import { useAppDispatch, useAppSelector } from "./hooks";
 import { foreign, insisted, labelOf, nextOut, SavingContext, type Entry } from "./saving";
+import { useUnkept } from "../ui/useDraft";
 import { differences } from "./versions";
 
 const momentText = (iso: string): string => `${dayText(iso)}, ${timeText(iso)}`;
@@ -14,10 +15,12 @@ const edits = (n: number): string => (n === 1 ? "1 edit" : `${n} edits`);
 export function SavedState() {
   const state = useAppSelector((s) => s.saving);
   const [open, setOpen] = useState(false);
+  const unkept = useUnkept();
   const elsewhere = foreign(state);
   const waiting = state.pending.length - elsewhere.length;
   const stopped = Boolean(nextOut(state)?.trouble);
   const notes = [
+    unkept === "refused" && "one field needs another value",
     state.memoryOnly && (waiting ? "keep this tab open: the browser stores nothing" : "the browser stores nothing"),
     elsewhere.length > 0 && `${edits(elsewhere.length)} for another shop`,
     state.aside.length > 0 && `${edits(state.aside.length)} could not be read`,
@@ -26,7 +29,7 @@ export function SavedState() {
   const text =
     waiting && (why || stopped)
       ? `${edits(waiting)} waiting: ${why}`
-      : waiting
+      : waiting || unkept === "typing"
         ? "Saving"
         : state.savedAt
           ? `Saved ${timeText(state.savedAt)}`
@@ -37,7 +40,7 @@ export function SavedState() {
       <span className={calm ? "saved" : "saved waiting"} role="status">
         <i />
         {[text, ...notes].join("; ")}
-        {!calm && (
+        {(waiting > 0 || elsewhere.length > 0 || state.aside.length > 0) && !calm && (
           <button type="button" className="linkish" onClick={() => setOpen(true)}>
             Show
           </button>

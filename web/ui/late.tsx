@@ -1,4 +1,4 @@
-import { lazy, Suspense, useSyncExternalStore, type ComponentType } from "react";
+import { lazy, Suspense, useState, useSyncExternalStore, type ComponentType } from "react";
 import { Skeleton } from "./states";
 
 /** Wait between two tries to fetch a screen, ms: it doubles up to the longest. */
@@ -84,9 +84,13 @@ export async function fetchAll(): Promise<void> {
 
 /** A screen that is fetched when it is first shown, or before. */
 export function late<P extends object>(load: () => Promise<ComponentType<P>>): ComponentType<P> {
-  loaders.push(load);
-  const Screen = lazy(() => fetched(load).then((component) => ({ default: component })));
+  let there: ComponentType<P> | null = null;
+  const arrive = async (): Promise<ComponentType<P>> => (there = await load());
+  loaders.push(arrive);
+  const Fetched = lazy(() => fetched(arrive).then((component) => ({ default: component })));
   return function Late(props: P) {
+    // One that is there already is shown at once; the choice is made once, as another would begin anew.
+    const [Screen] = useState<ComponentType<P>>(() => there ?? Fetched);
     return (
       <Suspense fallback={<Arriving />}>
         <Screen {...props} />

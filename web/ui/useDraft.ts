@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from "react";
 
 /** What is typed is kept after a pause of this length, and while typing goes on at least this often, ms. */
 const PAUSE_MS = 800;
@@ -11,6 +11,27 @@ const typing = new Set<() => void>();
 export function saveDrafts(): void {
   for (const save of [...typing]) save();
 }
+
+/** Fields whose text is not kept: it is still being typed, or it will not do. */
+const unkept = new Map<object, "typing" | "refused">();
+const listeners = new Set<() => void>();
+
+function mark(field: object, state: "typing" | "refused" | null): void {
+  if ((unkept.get(field) ?? null) === state) return;
+  if (state) unkept.set(field, state);
+  else unkept.delete(field);
+  for (const listener of listeners) listener();
+}
+
+/** Whether anything typed is not kept yet: "typing" where it will be in a moment, "refused" where it will not do. */
+export const useUnkept = (): "typing" | "refused" | null =>
+  useSyncExternalStore(
+    (listener) => (listeners.add(listener), () => listeners.delete(listener)),
+    () => {
+      const states = [...unkept.values()];
+      return states.includes("typing") ? "typing" : (states[0] ?? null);
+    },
+  );
 
 interface Draft {
   /** The text while it is being typed; null where the field shows its value. */
@@ -42,9 +63,10 @@ export function useDraft(save: (text: string) => boolean, shown: string, whileTy
   const keep = useCallback((text: string): boolean => {
     const s = session.current;
     if (s && s.saved === text) return true;
-    if (!now.current.save(text)) return false;
-    if (s) s.saved = text;
-    return true;
+    const kept = now.current.save(text);
+    mark(now, kept ? null : "refused");
+    if (kept && s) s.saved = text;
+    return kept;
   }, []);
 
   useEffect(() => {
@@ -57,6 +79,7 @@ export function useDraft(save: (text: string) => boolean, shown: string, whileTy
       typing.delete(flush);
       clearTimeout(pause.current);
       flush();
+      mark(now, null);
     };
   }, [keep]);
 
@@ -65,6 +88,7 @@ export function useDraft(save: (text: string) => boolean, shown: string, whileTy
     session.current = null;
     // At once: what the saving does may take the field away before it is drawn again.
     now.current.draft = null;
+    mark(now, null);
     setDraft(null);
   };
   return {
@@ -72,6 +96,7 @@ export function useDraft(save: (text: string) => boolean, shown: string, whileTy
     type: (text) => {
       session.current ??= { before: shown, saved: null, since: Date.now() };
       setDraft(text);
+      mark(now, "typing");
       clearTimeout(pause.current);
       if (!whileTyping) return;
       const left = Math.max(0, session.current.since + LONGEST_MS - Date.now());

@@ -90,7 +90,8 @@ export const labelOf = (entry: Entry): string =>
 export function merged(last: Entry, next: Entry): Entry | null {
   if (last.kind !== "change" || next.kind !== "change" || last.sent || last.trouble) return null;
   if (last.tab !== next.tab || personOf(last) !== personOf(next) || shopOf(last) !== shopOf(next)) return null;
-  if (last.request.scope !== next.request.scope) return null;
+  // Two taps of a switch are two steps of undo; typing on in a field goes by one label.
+  if (last.request.scope !== next.request.scope || last.request.label !== next.request.label) return null;
   if (last.request.operations.length !== 1 || next.request.operations.length !== 1) return null;
   const [a] = last.request.operations;
   const [b] = next.request.operations;
@@ -98,7 +99,7 @@ export function merged(last: Entry, next: Entry): Entry | null {
   if (Object.keys(a.data).join() !== Object.keys(b.data).join()) return null;
   return {
     ...last,
-    request: { ...last.request, label: next.request.label, operations: [{ ...b, version: a.version }] },
+    request: { ...last.request, operations: [{ ...b, version: a.version }] },
   };
 }
 

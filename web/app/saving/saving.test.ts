@@ -57,6 +57,7 @@ describe("edits that are put together", () => {
       edit({ verdict: "S" }, { trouble: conflict({}) }),
       edit({ verdict: "T" }),
     ],
+    ["two taps of a switch", edit({ verdict: "S" }), edit({ verdict: "T" }, {}, { label: "another" })],
     ["a creation", step(), edit({ verdict: "S" })],
   ])("are never %s", (_what, last, next) => {
     expect(merged(last, next)).toBeNull();

@@ -172,6 +172,12 @@ export function startSaving(store: AppStore, parts: SavingParts = ofBrowser()): 
       store.dispatch(shopSeen(trouble.accepts));
       return true;
     }
+    if (entry.kind !== "change" && entry.kind !== "file" && trouble.code === "not_found") {
+      // Nothing left to take back: that is no trouble for anybody.
+      await shelf.remove(entry.key);
+      await refresh([entry.key]);
+      return true;
+    }
     const reused = trouble.code === "conflict" && trouble.field === "id";
     await shelf.change(entry.key, (kept) =>
       reused ? ({ ...kept, sent: false, request: { ...kept.request, id: ulid() } } as KeptEntry) : { ...kept, trouble },

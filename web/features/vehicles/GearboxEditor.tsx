@@ -75,7 +75,7 @@ export function GearboxEditor({ vehicle, edit }: { vehicle: Vehicle; edit: Edito
                   value={g.gear}
                   whileTyping={false}
                   check={(name) =>
-                    gears.some((x, k) => k !== i && x.gear === name) ? `${name} is there already` : undefined
+                    gears.some((x, k) => k !== i && x.gear === name) ? "accepted: a name not used before" : undefined
                   }
                   onCommit={(gear) => setGear(i, { gear }, `gear ${gear}`)}
                 />

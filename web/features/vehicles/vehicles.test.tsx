@@ -165,7 +165,7 @@ describe("gates of the gearbox", () => {
     await typeInto(user, name, "1");
     expect(edit.update).not.toHaveBeenCalled();
     expect(name).toHaveProperty("value", "1");
-    expect(plainText(screen.getByRole("alert"))).toBe("1 is there already");
+    expect(plainText(screen.getByRole("alert"))).toBe("accepted: a name not used before");
   });
 });
 
