@@ -1,11 +1,15 @@
 import { spawnSync } from "node:child_process";
 import { bundleFigures } from "./bundle";
 import { dragFigures } from "./drag";
+import { hostileFigures } from "./hostile";
+import { killFigures } from "./kills";
 import { linkageFigures } from "./linkage";
+import { lostAnswerFigures } from "./lostAnswers";
 import { photoFigures } from "./photos";
 import { powerunitFigures } from "./powerunit";
 import { recordFigures } from "./records";
 import { report, type Figure } from "./report";
+import { saveFigures } from "./saves";
 import { solverFigures } from "./solver";
 import { vibrationFigures } from "./vibration";
 
@@ -18,6 +22,10 @@ const parts: Record<string, () => Figure[] | Promise<Figure[]>> = {
   vibration: vibrationFigures,
   bundle: bundleFigures,
   drag: dragFigures,
+  saves: saveFigures,
+  kills: killFigures,
+  hostile: hostileFigures,
+  lostAnswers: lostAnswerFigures,
 };
 
 const wanted = process.argv.slice(2);
@@ -27,7 +35,7 @@ if (unknown) {
   console.error(`bench: got "${unknown}"; accepted: ${Object.keys(parts).join(", ")}`);
   process.exit(2);
 }
-if (names.some((n) => ["bundle", "drag", "vibration"].includes(n)))
+if (names.some((n) => ["bundle", "drag", "vibration", "saves", "kills"].includes(n)))
   spawnSync("node", ["scripts/build.mjs"], { stdio: "inherit" });
 let good = true;
 for (const name of names) good = report(await parts[name]()) && good;

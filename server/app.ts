@@ -25,6 +25,8 @@ export interface AppOptions {
   /** Folder of the built web application; absent: API only. */
   webFolder?: string;
   log?: Logger;
+  /** Writes a minute that one address may send. */
+  writesAMinute?: number;
   now?: () => string;
   /** Instruments that send by themselves; the stand-ins where none are given. */
   instruments?: readonly AnyInstrument[];
@@ -53,7 +55,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
   // Even an error that strikes while an error is answered leaves without its inside.
   app.set("env", "production");
   // Whatever is refused on the way carries the same headers.
-  app.use(headers, onlyLocalHost, onlyOwnOrigin, steadyWrites, compression());
+  app.use(headers, onlyLocalHost, onlyOwnOrigin, steadyWrites(options.writesAMinute), compression());
   app.use(pinoHttp({ logger: log, autoLogging: log.level === "debug" }));
   // Pictures and recordings lie beside the database: a copy of the folder takes them along.
   const photos = new Photos(join(folder, "photos"));

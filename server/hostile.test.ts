@@ -9,6 +9,7 @@ import sharp from "sharp";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { ulid } from "ulid";
 import { buildApp } from "./app";
+import { barrage } from "./testing/barrage";
 import { TestShed } from "./testing/shed";
 
 let shed: TestShed;
@@ -181,6 +182,25 @@ describe("a stream that nobody reads", () => {
     server.closeAllConnections();
     server.close();
   });
+});
+
+describe("requests made of the contract's own schemas, somewhere wrong", () => {
+  it("are answered or refused, never a fault of the program, and tell nothing of its inside", async () => {
+    const own = await buildApp({
+      databaseFile: join(mkdtempSync(join(tmpdir(), "ash-lever-")), "shed.sqlite"),
+      writesAMinute: 1e9,
+    });
+    const server = createHttp(own.express).listen(0, "127.0.0.1");
+    await new Promise((resolve) => server.once("listening", resolve));
+    const { statuses, faults } = await barrage((server.address() as AddressInfo).port, 700, 20261127);
+    expect(faults.map((f) => `${f.status} ${f.request.method} ${f.request.path}: ${f.answer}`)).toEqual([]);
+    // Both are among them: what is right, and what is not.
+    expect(statuses.get(200)).toBeGreaterThan(20);
+    expect(statuses.get(422)).toBeGreaterThan(100);
+    server.closeAllConnections();
+    server.close();
+    await own.close();
+  }, 120_000);
 });
 
 describe("folders", () => {

@@ -37,6 +37,9 @@ export const scope = z
     error: () => `${ACCEPTS}"shop", "job:<id>" or "vehicle:<id>"`,
   });
 
+/** Most operations of one change: saves of others wait for it, and must not feel it. */
+const MOST_OPERATIONS = 150;
+
 /** Whose a write is: a person's, or of one screen where nobody was chosen; and of which shop the screen was. */
 const whose = {
   id: ulid,
@@ -53,7 +56,7 @@ const whose = {
 export const changeRequest = z.strictObject({
   ...whose,
   label: text(120),
-  operations: list(operation, 1, 500),
+  operations: list(operation, 1, MOST_OPERATIONS),
 });
 export type ChangeRequest = z.input<typeof changeRequest>;
 

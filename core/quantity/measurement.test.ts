@@ -70,4 +70,24 @@ describe("measurement", () => {
     });
     expect(tiny.reduction?.extremesPct).toEqual([null, null]);
   });
+
+  it("finds no spread in equal readings, whatever their mean rounds to", () => {
+    // 0.1 + 0.1 + 0.1 is not 0.3 in doubles: IEEE 754.
+    const answer = measurement({ unit: "mm", before: { readings: [0.1, 0.1, 0.1], resolution: 0 }, k: 2 });
+    expect([answer.before.mean, answer.before.sd]).toEqual([0.1, 0]);
+    expect(answer.notices.map((n) => n.code)).toContain("noSpread");
+    const same = { readings: [0.1, 0.1, 0.1], resolution: 0 };
+    const both = measurement({ unit: "mm", before: same, after: { readings: [0.1], resolution: 0 }, k: 2 });
+    expect(both.change).toMatchObject({ difference: 0, verdict: "not shown" });
+  });
+
+  it("gives no part of next to nothing", () => {
+    const answer = measurement({
+      unit: "mm",
+      before: { readings: [6.4e-323], resolution: 0 },
+      after: { readings: [1e9], resolution: 1e9 },
+      k: 1,
+    });
+    expect(answer.reduction).toBeNull();
+  });
 });

@@ -95,7 +95,9 @@ export function measurement(input: MeasurementInput): MeasurementAnswer {
 
 function resultOf({ readings, resolution }: ReadingSet, k: number): SetResult {
   const n = readings.length;
-  const mean = readings.reduce((a, b) => a + b, 0) / n;
+  // From the first one: readings that are equal have exactly that mean, and no spread.
+  const [first] = readings;
+  const mean = first + readings.reduce((sum, v) => sum + (v - first), 0) / n;
   const squares = readings.reduce((sum, v) => sum + (v - mean) ** 2, 0);
   const sd = n > 1 ? Math.sqrt(squares / (n - 1)) : null;
   const standard = Math.sqrt((sd ?? 0) ** 2 / n + resolution ** 2 / 12);
@@ -122,6 +124,8 @@ function reductionOf(before: SetResult, after: SetResult, k: number): Measuremen
   const corners = [before.mean - before.expanded, before.mean + before.expanded].flatMap((x) =>
     [after.mean - after.expanded, after.mean + after.expanded].map((y) => 100 * (1 - y / x)),
   );
+  // Against next to nothing there is no part to speak of.
+  if (!Number.isFinite(pct) || !Number.isFinite(standardPct)) return null;
   return {
     pct,
     standardPct,

@@ -177,13 +177,28 @@ const done = (kind: QuantityKind, min: number, max: number, unit: string, assume
 /** A figure kept beside its text may be rounded by this part, or by the last place shown. */
 const ROUNDED = { part: 0.001, base: 0.0051 };
 
+/** Every value a text can mean, over all kinds of quantity and both systems. */
+function meanings(typed: string): { min: number; max: number }[] {
+  return (Object.keys(UNITS) as QuantityKind[]).flatMap((kind) =>
+    (["metric", "inch"] as const).flatMap((system) => {
+      const read = parseQuantity(typed, kind, system);
+      return read.ok ? [read.value] : [];
+    }),
+  );
+}
+
+/** Texts read of late: a row of readings repeats a few. */
+const recent = new Map<string, { min: number; max: number }[]>();
+const MOST_RECENT = 400;
+
 /** Whether a typed text, read as any kind of quantity, means this value in its base unit. A bare number fits either system. */
 export function typedMeans(typed: string, base: number): boolean {
   const off = ROUNDED.base + ROUNDED.part * Math.abs(base);
-  return (Object.keys(UNITS) as QuantityKind[]).some((kind) =>
-    (["metric", "inch"] as const).some((system) => {
-      const read = parseQuantity(typed, kind, system);
-      return read.ok && base >= read.value.min - off && base <= read.value.max + off;
-    }),
-  );
+  let known = recent.get(typed);
+  if (!known) {
+    known = meanings(typed);
+    if (recent.size >= MOST_RECENT) recent.clear();
+    recent.set(typed, known);
+  }
+  return known.some(({ min, max }) => base >= min - off && base <= max + off);
 }

@@ -24,16 +24,17 @@ export const onlyOwnOrigin: RequestHandler = (req, _res, next) => {
 /** Writes a minute that one address may send: far above fast typing, far below a runaway loop. */
 const WRITES_A_MINUTE = 3000;
 
-export const steadyWrites = rateLimit({
-  windowMs: 60_000,
-  limit: WRITES_A_MINUTE,
-  standardHeaders: "draft-8",
-  legacyHeaders: false,
-  skip: (req) => req.method === "GET",
-  handler: (_req, _res, next) => {
-    next(new Refused(refusal("rate_limited", "", null, `${WRITES_A_MINUTE} writes a minute`)));
-  },
-});
+export const steadyWrites = (limit = WRITES_A_MINUTE): RequestHandler =>
+  rateLimit({
+    windowMs: 60_000,
+    limit,
+    standardHeaders: "draft-8",
+    legacyHeaders: false,
+    skip: (req) => req.method === "GET",
+    handler: (_req, _res, next) => {
+      next(new Refused(refusal("rate_limited", "", null, `${limit} writes a minute`)));
+    },
+  });
 
 /** The control library writes style elements; scripts come from our own files only. */
 export const headers = helmet({
