@@ -46,13 +46,11 @@ export class DemoClient {
   /** Version of the shop's own record, counted along. */
   private shopVersion = 1;
 
-  /** The next job gets this number: the shed's book has gaps, as books have. Null: on from the last one. */
-  async numberFrom(firstJobNumber: number | null): Promise<void> {
+  /** From here on jobs get this number: the shed's book has gaps, as books have. Null: on from the last one. */
+  numberFrom(firstJobNumber: number | null): Operation {
     const version = this.shopVersion;
     this.shopVersion += 1;
-    await this.change("shop", "Job numbers", [
-      { op: "update", resource: "shop", id: SHOP_ID, version, data: { firstJobNumber } },
-    ]);
+    return { op: "update", resource: "shop", id: SHOP_ID, version, data: { firstJobNumber } };
   }
 
   /** Renders a drawing and sends it in as a camera's picture would be; gives what the photo's record needs. */

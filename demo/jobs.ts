@@ -161,12 +161,13 @@ export class JobTale {
   async tell(label: string): Promise<void> {
     const { client } = this.teller;
     const { number, ...data } = this.job;
-    await client.numberFrom(number);
     const job = client.create("job", data, this.id);
     // The lever is chosen once it exists.
     if (this.choice)
       this.operations.push({ op: "update", resource: "job", id: this.id, version: 1, data: this.choice });
     // In the shop's list, so that undo inside a job does not take the whole job away.
-    await client.change("shop", label, [job, ...this.operations], this.by);
+    const { operations } = this;
+    const numbered = [client.numberFrom(number), job, client.numberFrom(null), ...operations];
+    await client.change("shop", label, numbered, this.by);
   }
 }

@@ -25,7 +25,6 @@ export async function seed(address: string, day: string): Promise<void> {
   const teller: Teller = { client, days, people, vehicles };
   await closedJobs(teller);
   await openJobs(teller);
-  await client.numberFrom(null);
 }
 
 const [, script, address, flag, day] = process.argv;

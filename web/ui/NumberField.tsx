@@ -68,7 +68,11 @@ export function NumberField({
         onFocus={(e) => e.target.select()}
         onBlur={leave}
         onKeyDown={(e) => {
-          if (e.key === "Enter") leave();
+          if (e.key === "Enter") {
+            // What saving opens must not be answered by the same stroke.
+            e.preventDefault();
+            leave();
+          }
           if (e.key === "Escape") cancel();
         }}
       />

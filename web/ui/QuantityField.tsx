@@ -129,7 +129,11 @@ function QuantityInput(props: QuantityInputProps) {
         onFocus={(e) => e.target.select()}
         onBlur={leave}
         onKeyDown={(e) => {
-          if (e.key === "Enter") leave();
+          if (e.key === "Enter") {
+            // What saving opens must not be answered by the same stroke.
+            e.preventDefault();
+            leave();
+          }
           if (e.key === "Escape") cancel();
         }}
       />

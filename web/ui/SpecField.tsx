@@ -65,7 +65,11 @@ export function SpecField({
         onChange={(e) => type(e.target.value)}
         onBlur={leave}
         onKeyDown={(e) => {
-          if (e.key === "Enter") leave();
+          if (e.key === "Enter") {
+            // What saving opens must not be answered by the same stroke.
+            e.preventDefault();
+            leave();
+          }
           if (e.key === "Escape") cancel();
         }}
       />

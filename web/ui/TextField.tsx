@@ -55,7 +55,15 @@ export function TextField(props: TextFieldProps) {
       {lines > 1 ? (
         <Input.TextArea {...shared} autoSize={{ minRows: lines, maxRows: 12 }} onChange={(e) => type(e.target.value)} />
       ) : (
-        <Input {...shared} onChange={(e) => type(e.target.value)} onPressEnter={leave} />
+        <Input
+          {...shared}
+          onChange={(e) => type(e.target.value)}
+          onPressEnter={(e) => {
+            // What saving opens must not be answered by the same stroke.
+            e.preventDefault();
+            leave();
+          }}
+        />
       )}
       {why && (
         <span className="why" id={`${id}-why`} role="alert">

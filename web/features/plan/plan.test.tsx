@@ -131,6 +131,31 @@ describe("torque groups", () => {
     ]);
   });
 
+  it("ask before signed bolts go, and take their signatures along only then", async () => {
+    const edit = fakeEdit();
+    const group = record("torqueGroup", { jobId: PARENT, name: "Crossmember", count: 6 });
+    const signed = (bolt: number) =>
+      record("signature", { jobId: PARENT, groupId: group.id, bolt, pass: "snug", loadState: "onWheels" });
+    const view = jobView({ torqueGroup: [group], signature: [signed(5), signed(6), signed(1)] });
+    const { user } = show(<TorqueGroups view={view} edit={edit} />);
+    await user.click(screen.getByRole("button", { name: /Crossmember/ }));
+    await typeInto(user, screen.getByLabelText("fasteners"), "2");
+    expect(plainText(await screen.findByRole("dialog"))).toContain("Crossmember: bolts 5 and 6 are signed.");
+    await user.click(screen.getByRole("button", { name: "Keep it as it is" }));
+    expect(edit.update).not.toHaveBeenCalled();
+    expect(edit.all).not.toHaveBeenCalled();
+    await typeInto(user, screen.getByLabelText("fasteners"), "2");
+    await user.click(await screen.findByRole("button", { name: "Remove the signatures too" }));
+    expect(edit.all.mock.calls[0][1]).toEqual([
+      { op: "update", resource: "torqueGroup", id: group.id, version: 1, data: { count: 2 }, withSignatures: true },
+    ]);
+    // Fewer bolts without a signature are nobody's loss.
+    await typeInto(user, screen.getByLabelText("fasteners"), "7");
+    expect(edit.update).toHaveBeenCalledTimes(1);
+    await user.click(screen.getByRole("button", { name: "Into the bin" }));
+    expect(plainText(await screen.findByRole("dialog"))).toContain("bolts 1, 5 and 6 are signed");
+  });
+
   it("are taken over from the vehicle's earlier jobs, once each and not those it has", async () => {
     const edit = fakeEdit();
     const view = jobView({ torqueGroup: [group({ name: "Own" })] });
