@@ -48,6 +48,15 @@ const add = (t: Tab, person: string | null = null): string => {
 };
 const state = (t: Tab) => t.store.getState().saving;
 
+/** A tab alone in its browser, with the storage it is given. */
+async function alone(openShelf: () => Promise<BrowserShelf>, send = (e: KeptEntry) => server.receive(e)): Promise<Tab> {
+  const store = makeStore();
+  const t = { store, saving: startSaving(store, { openShelf, tabs: noTabs, send, random: () => 0.5 }) };
+  open.push(t);
+  await t.saving.settled();
+  return t;
+}
+
 describe("a lost answer", () => {
   it("does not swallow what was typed after it", async () => {
     server.values.set(FIELD, { version: 1, data: {} });
@@ -136,22 +145,8 @@ describe("a page that goes away", () => {
 });
 
 describe("a browser that keeps nothing, or no more", () => {
-  const started = async (openShelf: () => Promise<BrowserShelf>) => {
-    const store = makeStore();
-    const saving = startSaving(store, {
-      openShelf,
-      tabs: noTabs,
-      send: (entry) => server.receive(entry),
-      random: () => 0.5,
-    });
-    const t = { store, saving };
-    open.push(t);
-    await saving.settled();
-    return t;
-  };
-
   it("still sends, still shows, and says that it stores nothing", async () => {
-    const t = await started(() => Promise.reject(new DOMException("no", "SecurityError")));
+    const t = await alone(() => Promise.reject(new DOMException("no", "SecurityError")));
     server.luck = "loseRequest";
     add(t);
     await vi.waitFor(() => expect(state(t).held).toBe("no connection"));
@@ -163,7 +158,7 @@ describe("a browser that keeps nothing, or no more", () => {
 
   it("goes on with what it had stored when it becomes full", async () => {
     const shelf = await BrowserShelf.open(`full-${(n += 1)}`);
-    const t = await started(() => Promise.resolve(shelf));
+    const t = await alone(() => Promise.resolve(shelf));
     server.luck = "loseRequest";
     add(t);
     await vi.waitFor(() => expect(state(t).pending.filter((e) => !e.unkept)).toHaveLength(1));
@@ -186,21 +181,12 @@ describe("what storage holds from before", () => {
     shelf.close();
     localStorage.setItem("ash-lever.waiting", '{"pending":[{"kind":"change","request":{"id":3}}, 7]}');
     localStorage.setItem("ash-lever.spill.x", "{not json");
-    const store = makeStore();
-    const saving = startSaving(store, {
-      openShelf: () => BrowserShelf.open(name),
-      tabs: noTabs,
-      send: (entry) => server.receive(entry),
-      random: () => 0.5,
-    });
-    const t = { store, saving };
-    open.push(t);
-    await saving.settled();
+    const t = await alone(() => BrowserShelf.open(name));
     add(t);
     await drained([t]);
     expect(server.written).toHaveLength(1);
     expect(state(t).aside).toHaveLength(4);
-    await saving.removeAside(state(t).aside[0].key);
+    await t.saving.removeAside(state(t).aside[0].key);
     expect(state(t).aside).toHaveLength(3);
   });
 
@@ -225,11 +211,9 @@ describe("edits of another shop", () => {
   it("stay where they are until that shop is back, and do not hold up this one's", async () => {
     const [here, there] = [ulid(), ulid()];
     let shop = there;
-    const store = makeStore();
-    const saving = startSaving(store, {
-      openShelf: () => BrowserShelf.open(`shops-${(n += 1)}`),
-      tabs: noTabs,
-      send: (entry) => {
+    const t = await alone(
+      () => BrowserShelf.open(`shops-${(n += 1)}`),
+      (entry) => {
         const { shopId } = entry.request;
         if (shopId && shopId !== shop) {
           const error = { code: "forbidden", field: "shopId", message: "", got: shopId, accepts: shop };
@@ -237,10 +221,8 @@ describe("edits of another shop", () => {
         }
         return server.receive(entry);
       },
-      random: () => 0.5,
-    });
-    const t = { store, saving };
-    open.push(t);
+    );
+    const { store } = t;
     store.dispatch({ type: "saving/shopSeen", payload: there });
     server.luck = "loseRequest";
     const stamp = (shopId: string): void => {
