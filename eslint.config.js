@@ -7,9 +7,10 @@ const rooms = {
   contract: ["core"],
   drawing: ["core"],
   models: ["core", "contract", "drawing"],
-  server: ["core", "contract", "models", "drawing"],
-  web: ["core", "contract", "models", "drawing"],
-  cli: ["core", "contract", "models", "drawing"],
+  domain: ["core", "contract"],
+  server: ["core", "contract", "models", "drawing", "domain"],
+  web: ["core", "contract", "models", "drawing", "domain"],
+  cli: ["core", "contract", "models", "drawing", "domain"],
   demo: ["core", "contract"],
   e2e: ["demo"],
 };

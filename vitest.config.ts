@@ -2,7 +2,7 @@ import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   test: {
-    include: ["{core,contract,drawing,models,server,web,cli,demo}/**/*.test.{ts,tsx}"],
+    include: ["{core,contract,domain,drawing,models,server,web,cli,demo}/**/*.test.{ts,tsx}"],
     reporters: process.env.VITEST_JSON ? ["default", "json"] : ["default"],
     outputFile: process.env.VITEST_JSON ? { json: process.env.VITEST_JSON } : undefined,
     testTimeout: 30_000,

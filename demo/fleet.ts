@@ -1,4 +1,4 @@
-import type { NewFields } from "../contract";
+import type { LoadWord, NewFields } from "../contract";
 import type { Gearbox } from "../core";
 import type { DemoDays } from "./days";
 import { hillclimbDrive, minibusDrive, vanDrive } from "./driveTrains";
@@ -28,10 +28,17 @@ type NewVehicle = NewFields<"vehicle">;
 const km = (days: DemoDays, readings: [daysAgo: number, km: number][]): NewVehicle["odometer"] =>
   readings.map(([ago, value]) => ({ date: days.day(-ago), typed: `${value} km`, km: value }));
 
+/** Who said it, when, and what is true of the vehicle now. */
+const on = (at: string, by: string, ...now: LoadWord[]): NewVehicle["load"] => ({ now, at, by });
+
 /** The islands' vehicles. Makes, models, owners and figures are invented. */
-export function fleet(days: DemoDays): Record<"van" | "minibus" | "pickup" | "tractor" | "hillclimb", NewVehicle> {
+export function fleet(
+  days: DemoDays,
+  people: Record<"corrow" | "tannack" | "sorley", string>,
+): Record<"van" | "minibus" | "pickup" | "tractor" | "hillclimb", NewVehicle> {
   return {
     van: {
+      load: on(days.at(-3, "11:00"), people.tannack, "onWheels"),
       tag: "SI 0311",
       owner: "Skerrin Post",
       make: "Skarvane",
@@ -55,6 +62,7 @@ export function fleet(days: DemoDays): Record<"van" | "minibus" | "pickup" | "tr
       notes: "Island rounds, a hundred stops a day. Cables replaced once, at 98 000 km.",
     },
     minibus: {
+      load: on(days.at(0, "09:10"), people.corrow, "onStands"),
       tag: "SI 0724",
       owner: "Corran Isle Bus Trust",
       make: "Ulverin",
@@ -78,6 +86,7 @@ export function fleet(days: DemoDays): Record<"van" | "minibus" | "pickup" | "tr
       notes: "Selector joint changed in the build from March 2013; this one has the early joint.",
     },
     pickup: {
+      load: on(days.at(0, "08:20"), people.tannack, "onWheels"),
       tag: "SI 0958",
       owner: "Hesk Quarry",
       make: "Dunmorrow",
@@ -121,6 +130,7 @@ export function fleet(days: DemoDays): Record<"van" | "minibus" | "pickup" | "tr
       notes: "The transfer-case lever is the one on the bench here; the main lever is a turret of its own.",
     },
     tractor: {
+      load: on(days.at(0, "07:30"), people.tannack, "onWheels", "overPit"),
       tag: "SI 0040",
       owner: "Sound Ferries",
       make: "Hestrel",
@@ -148,6 +158,7 @@ export function fleet(days: DemoDays): Record<"van" | "minibus" | "pickup" | "tr
       notes: "Floor shifter on an automatic that never had one. Hours count more than kilometres.",
     },
     hillclimb: {
+      load: on(days.at(0, "09:10"), people.corrow, "onStands"),
       tag: "SI 0007",
       owner: "Skerrin Hill Club",
       make: "",

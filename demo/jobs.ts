@@ -1,4 +1,4 @@
-import type { NewFields, Operation, TypedValue } from "../contract";
+import type { LoadWord, NewFields, Operation, TypedValue } from "../contract";
 import type { DemoClient } from "./client";
 import type { DemoDays } from "./days";
 
@@ -140,15 +140,15 @@ export class JobTale {
   sign(
     groupId: string,
     pass: string,
-    bolts: [bolt: number, nm: number | null][],
+    bolts: [bolt: number, nm: number | null, more?: Partial<NewFields<"signature">>][],
     from: string,
-    loadState: NewFields<"signature">["loadState"],
+    load: LoadWord,
     by = this.by,
   ): this {
-    bolts.forEach(([bolt, nm], i) => {
+    bolts.forEach(([bolt, nm, more], i) => {
       const at = new Date(Date.parse(from) + i * 180_000).toISOString();
       const reading = nm === null ? null : { typed: `${nm} Nm`, base: nm };
-      this.add("signature", { jobId: this.id, groupId, bolt, pass, reading, personId: by, at, loadState });
+      this.add("signature", { jobId: this.id, groupId, bolt, pass, reading, personId: by, at, load: [load], ...more });
     });
     return this;
   }

@@ -18,7 +18,7 @@ export async function seed(address: string, day: string): Promise<void> {
     client.create("person", { name: "M. Sorley", initials: "MS", role: "engines" }, people.sorley),
   ]);
   const vehicles = {} as Teller["vehicles"];
-  for (const [name, data] of Object.entries(fleet(days)) as [keyof Teller["vehicles"], never][]) {
+  for (const [name, data] of Object.entries(fleet(days, people)) as [keyof Teller["vehicles"], never][]) {
     vehicles[name] = client.id();
     await client.change("shop", "Vehicle entered", [client.create("vehicle", data, vehicles[name])]);
   }

@@ -50,7 +50,6 @@ export async function hillclimbNotches(t: Teller): Promise<void> {
       complaintNote: "19:10, at the club evening",
       symptoms: {},
       stage: "compare",
-      loadState: "onWheels",
       waits: { kind: "nothing", what: "Choose the notch", since: days.at(0, "11:00"), until: null },
       nextAction: "Throw bench",
       openedAt: days.at(-1, "19:10"),

@@ -50,6 +50,7 @@ export function ensureBuilt() {
   const sources = [
     "core",
     "contract",
+    "domain",
     "drawing",
     "models",
     "server",

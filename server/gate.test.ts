@@ -25,7 +25,7 @@ const jobScope = (): string => `job:${ids.jobId}`;
 async function signedGroup(): Promise<{ groupId: string; signatureId: string }> {
   const { jobId } = ids;
   const groupId = await shed.add("torqueGroup", { jobId, name: "Crossmember", count: 6 });
-  const signed = { jobId, groupId, bolt: 6, pass: "100 %", loadState: "onWheels" } as const;
+  const signed = { jobId, groupId, bolt: 6, pass: "100 %" } as const;
   return { groupId, signatureId: await shed.add("signature", signed) };
 }
 
@@ -54,7 +54,7 @@ describe("undo, redo and the bin pass the same gate as edits", () => {
     const { jobId } = ids;
     const groupId = await shed.add("torqueGroup", { jobId, name: "Crossmember", count: 2 });
     await shed.change([update("torqueGroup", groupId, 1, { count: 6 })], jobScope()).expect(200);
-    const signed = { jobId, groupId, bolt: 6, pass: "snug", loadState: "onWheels" } as const;
+    const signed = { jobId, groupId, bolt: 6, pass: "snug" } as const;
     const signatureId = await shed.add("signature", signed);
     const refused = await step("undo", jobScope());
     expect([refused.status, refused.body.error.message]).toEqual([409, "signed bolts would go: 6"]);
@@ -140,7 +140,8 @@ describe("the gate refuses", () => {
   it("a lever or a person that does not exist, or is another job's", async () => {
     const { jobId, vehicleId } = ids;
     await refused(update("job", jobId, 1, { chosenSetupId: ulid() }), "operations[0].data.chosenSetupId");
-    await refused(update("job", jobId, 1, { loadStateBy: ulid() }), "operations[0].data.loadStateBy");
+    const load = { now: ["onStands"], at: null, by: ulid() };
+    await refused(update("vehicle", vehicleId, 1, { load }), "operations[0].data.load.by");
     const otherJob = await shed.add("job", { vehicleId });
     const lever = {
       knob: { xMm: 0, zMm: 300 },

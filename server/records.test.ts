@@ -21,7 +21,7 @@ describe("writing", () => {
   it("keeps a record, its defaults and its version", async () => {
     const { jobId } = await shed.job();
     const { body } = await shed.get(`/api/jobs/${jobId}`);
-    expect(body.job).toMatchObject({ number: 1, version: 1, stage: "ask", loadState: "onWheels", symptoms: {} });
+    expect(body.job).toMatchObject({ number: 1, version: 1, stage: "ask", symptoms: {} });
     expect(body.vehicle.tag).toBe("T 1");
   });
 
@@ -211,39 +211,82 @@ describe("undo, redo and bin", () => {
 });
 
 describe("torque signatures", () => {
-  const signing = async () => {
-    const { jobId } = await shed.job();
-    const groupId = await shed.add("torqueGroup", { jobId, name: "Tail mount", count: 2, loadNeeded: "rideHeight" });
+  const signing = async (group: object = {}) => {
+    const { jobId, vehicleId } = await shed.job();
+    const data = {
+      jobId,
+      name: "Tail mount",
+      count: 2,
+      loadNeeded: "rideHeight",
+      specTyped: "45 Nm",
+      ...group,
+    } as const;
+    const groupId = await shed.add("torqueGroup", data);
+    const reading = { typed: "45 Nm", base: 45 };
     const sign = (extra: object = {}) =>
       shed.change([
         {
           op: "create",
           resource: "signature",
           id: ulid(),
-          data: { jobId, groupId, bolt: 1, pass: "100 %", loadState: "onStands", ...extra },
+          data: { jobId, groupId, bolt: 1, pass: "100 %", reading, ...extra },
         },
       ]);
-    const stand = (loadState: string, version: number) => shed.change([update("job", jobId, version, { loadState })]);
-    return { sign, stand };
+    const put = (now: string[], version: number) =>
+      shed.change([update("vehicle", vehicleId, version, { load: { now, at: null, by: null } })]);
+    return { sign, put };
   };
+  const field = (name: string): string => `operations[0].data.${name}`;
 
-  it("wait for ride height unless a person overrules with a reason", async () => {
-    const { sign, stand } = await signing();
-    await stand("onStands", 1);
-    const refused = await sign();
-    expect(refused.status).toBe(422);
-    expect(refused.body.error.field).toBe("operations[0].data.overruleReason");
+  it("wait for ride height unless a person overrules with a reason, and for somebody to say what it is on", async () => {
+    const { sign, put } = await signing();
+    const unsaid = await sign();
+    expect([unsaid.status, unsaid.body.error.field]).toEqual([422, field("overruleReason")]);
+    expect(unsaid.body.error.message).toContain("nobody has said what the vehicle is on");
+    await put(["onStands"], 1).expect(200);
+    expect((await sign()).body.error.field).toBe(field("overruleReason"));
+    // The first torque above snug twists the rubber already.
+    const sixty = { pass: "60 %", reading: { typed: "27 Nm", base: 27 } };
+    expect((await sign(sixty)).body.error.field).toBe(field("overruleReason"));
     await sign({ overruleReason: "Arm propped to ride height" }).expect(200);
-    await stand("onWheels", 2);
-    await sign({ loadState: "onWheels" }).expect(200);
+    await put(["onWheels", "gearboxSupported"], 2).expect(200);
+    await sign({ load: ["onWheels"] }).expect(200);
   });
 
   it("may snug on stands, and refuse a bolt or pass the group does not have", async () => {
-    const { sign, stand } = await signing();
-    await stand("onStands", 1);
-    await sign({ pass: "snug" }).expect(200);
-    expect((await sign({ pass: "snug", bolt: 3 })).body.error.field).toBe("operations[0].data.bolt");
-    expect((await sign({ pass: "twice" })).body.error.field).toBe("operations[0].data.pass");
+    const { sign, put } = await signing();
+    await put(["onStands"], 1);
+    await sign({ pass: "snug", reading: null }).expect(200);
+    expect((await sign({ pass: "snug", bolt: 3 })).body.error.field).toBe(field("bolt"));
+    expect((await sign({ pass: "200 %" })).body.error.field).toBe(field("pass"));
+  });
+
+  it("outside the limits of their pass say what was done", async () => {
+    const { sign } = await signing({ loadNeeded: "any", specTyped: "13 ft-lb" });
+    const thirty = { reading: { typed: "30 Nm", base: 30 } };
+    const silent = await sign(thirty);
+    expect([silent.status, silent.body.error.field]).toEqual([422, field("outcome")]);
+    expect(silent.body.error.message).toContain("30 Nm is over the limits of this pass, 15.9 to 19.4 N m");
+    expect((await sign({ ...thirty, outcome: "accepted" })).body.error.field).toBe(field("outcomeReason"));
+    await sign({ ...thirty, outcome: "redo" }).expect(200);
+    await sign({ ...thirty, outcome: "accepted", outcomeReason: "Read at an angle" }).expect(200);
+    // A share has its own target: 60 % of 17.6 is 10.6 N m.
+    const full = { pass: "60 %", reading: { typed: "17.6 Nm", base: 17.6 } };
+    expect((await sign(full)).body.error.field).toBe(field("outcome"));
+  });
+
+  it("of a wrench that clicks say what it was set to", async () => {
+    const { sign } = await signing({ loadNeeded: "any" });
+    expect((await sign({ reading: null })).body.error.field).toBe(field("reading"));
+    await sign({ reading: null, setTo: { typed: "45 Nm", base: 45 } }).expect(200);
+    const wrong = { reading: null, setTo: { typed: "60 Nm", base: 60 } };
+    expect((await sign(wrong)).body.error.field).toBe(field("outcome"));
+  });
+
+  it("of an angle need no reading, and come after the torque as a pass of their own", async () => {
+    const { sign } = await signing({ loadNeeded: "any", specTyped: "26 lb-ft + 90 deg" });
+    await sign({ pass: "angle 90°", reading: null }).expect(200);
+    expect((await sign({ pass: "angle 60°", reading: null })).body.error.accepts).toContain("angle 90°");
   });
 });
 

@@ -6,4 +6,3 @@ export * from "./instruments";
 export * from "./mountRoom";
 export * from "./photos";
 export * from "./recordings";
-export { strandedSignatures } from "./torque";

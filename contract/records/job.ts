@@ -7,9 +7,6 @@ import { roughness } from "./recordings";
 export const stageWords = ["ask", "gauge", "compare", "plan", "fit", "prove"] as const;
 export type Stage = (typeof stageWords)[number];
 
-export const loadStateWords = ["onWheels", "onStands", "subframeSupported", "gearboxSupported"] as const;
-export type LoadState = (typeof loadStateWords)[number];
-
 export const waitKinds = ["nothing", "part", "cure", "helper", "customer"] as const;
 
 const waits = z.strictObject({
@@ -27,9 +24,6 @@ export const job = z.strictObject({
   complaintNote: line.default(""),
   symptoms: z.record(text(40), word(["present", "absent"])).default({}),
   stage: word(stageWords).default("ask"),
-  loadState: word(loadStateWords).default("onWheels"),
-  loadStateAt: moment.nullable().default(null),
-  loadStateBy: ulid.nullable().default(null),
   bay: line.default(""),
   waits: waits.default({ kind: "nothing", what: "", since: null, until: null }),
   nextAction: line.default(""),

@@ -48,7 +48,7 @@ describe("records", () => {
     },
     joint: { jobId: ID, name: "Pin", at: "pin", play: { typed: "0.5 mm", base: 0.5 } },
     torqueGroup: { jobId: ID, name: "Flange" },
-    signature: { jobId: ID, groupId: ID, bolt: 1, pass: "snug", loadState: "onWheels" },
+    signature: { jobId: ID, groupId: ID, bolt: 1, pass: "snug", load: ["onWheels"] },
     part: { jobId: ID, name: "Bush" },
     step: { jobId: ID, text: "Lift it" },
     finding: { jobId: ID, text: "Leak" },

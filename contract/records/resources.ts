@@ -11,7 +11,8 @@ import { signature, torqueGroup } from "./torque";
 import { vehicle } from "./vehicle";
 import { finding, part, step } from "./work";
 
-export { loadStateWords, stageWords, waitKinds, type LoadState, type Stage } from "./job";
+export { stageWords, waitKinds, type Stage } from "./job";
+export { loadWords, type LoadWord, type VehicleLoad } from "./load";
 export { methodWords, quantityKinds, quantityWords, type ReadingQuantity } from "./reading";
 export { settingInputs, settingTools, type SettingTool } from "./setting";
 export type { Notches } from "./setup";

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { list, num, text, whole, word } from "../fields";
 import { boltPattern } from "../inputs";
 import { line, moment, originWords, prose, typedValue, ulid } from "./fields";
-import { loadStateWords } from "./job";
+import { loadList } from "./load";
 
 /** Fasteners with one specification. */
 export const torqueGroup = z.strictObject({
@@ -21,18 +21,11 @@ export const torqueGroup = z.strictObject({
   ]),
   tolerancePct: num(0, 50, "%").default(10),
   loadNeeded: word(["any", "rideHeight"]).default("any"),
-  reuse: word(["reuse", "replace"]).default("reuse"),
+  /** Whether the fasteners may be used again; "ask" until somebody has found out. */
+  reuse: word(["ask", "reuse", "replace"]).default("ask"),
   threadLocker: line.default(""),
   position: num(0, 1e6).default(0),
 });
-
-/** Signatures that have no place left in a group as it is now: their bolt or their pass is gone. */
-export function strandedSignatures<S extends { bolt: number; pass: string }>(
-  group: { count: number; passes: readonly { name: string }[] },
-  signatures: readonly S[],
-): S[] {
-  return signatures.filter((s) => s.bolt > group.count || !group.passes.some((p) => p.name === s.pass));
-}
 
 /** One bolt of a group, one pass: who, when, what the wrench read and what the vehicle stood on. */
 export const signature = z.strictObject({
@@ -44,6 +37,11 @@ export const signature = z.strictObject({
   tool: line.default(""),
   personId: ulid.nullable().default(null),
   at: moment.nullable().default(null),
-  loadState: word(loadStateWords),
+  /** A wrench that clicks reads nothing: what it was set to when it clicked. */
+  setTo: typedValue.nullable().default(null),
+  /** What was done about a reading outside its limits; "held" is inside them, or by hand. */
+  outcome: word(["held", "redo", "replaced", "accepted"]).default("held"),
+  outcomeReason: prose.default(""),
+  load: loadList.default([]),
   overruleReason: prose.default(""),
 });

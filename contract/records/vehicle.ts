@@ -2,6 +2,7 @@ import { z } from "zod";
 import { list, num, text, whole, word } from "../fields";
 import { gearboxSchema, obstacleSchema, point } from "../inputs";
 import { day, line, prose } from "./fields";
+import { load } from "./load";
 import { powerUnit } from "./mountRoom";
 import { driveTrain } from "./recordings";
 
@@ -40,5 +41,6 @@ export const vehicle = z.strictObject({
   surroundings: surroundings.nullable().default(null),
   powerUnit: powerUnit.nullable().default(null),
   driveTrain: driveTrain.nullable().default(null),
+  load: load.default({ now: [], at: null, by: null }),
   notes: prose.default(""),
 });

@@ -45,7 +45,7 @@ export const yardJob = z.object({
   title: z.string(),
   owner: z.string(),
   stage: resources.job.shape.stage.unwrap(),
-  loadState: resources.job.shape.loadState.unwrap(),
+  load: resources.vehicle.shape.load.unwrap().shape.now.unwrap(),
   bay: z.string(),
   waits: resources.job.shape.waits.unwrap(),
   nextAction: z.string(),

@@ -14,9 +14,6 @@ export async function tractorGauge(t: Teller): Promise<void> {
       complaintNote: "06:55, the deck crew",
       symptoms: { playForeAft: "present", reverseWontEngage: "absent" },
       stage: "gauge",
-      loadState: "onWheels",
-      loadStateAt: days.at(0, "07:30"),
-      loadStateBy: t.people.tannack,
       bay: "Pit",
       waits: {
         kind: "helper",

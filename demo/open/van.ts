@@ -25,9 +25,6 @@ export async function vanProve(t: Teller): Promise<void> {
       symptomsAfter: { vibIdle: "absent", worseCold: "absent", knockBumps: "present" },
       repaired: ["mountRight"],
       stage: "prove",
-      loadState: "onWheels",
-      loadStateAt: days.at(-9, "14:30"),
-      loadStateBy: t.people.sorley,
       waits: {
         kind: "customer",
         what: "Says how it idles after 200 km",
@@ -97,9 +94,6 @@ export async function vanPlan(t: Teller): Promise<void> {
       complaintNote: "10:20, the driver",
       symptoms: { playForeAft: "present", playSideways: "present", cannotTellNeutral: "present", dripsShaft: "absent" },
       stage: "plan",
-      loadState: "onWheels",
-      loadStateAt: days.at(-3, "11:00"),
-      loadStateBy: t.people.tannack,
       slackTarget: { typed: "8 mm", base: 8 },
       waits: {
         kind: "part",

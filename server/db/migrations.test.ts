@@ -19,6 +19,8 @@ describe("database", () => {
     const source = await openDatabase(join(folder, "b.sqlite"));
     // Back to the first: everything since then is undone and done again.
     await source.undoLastMigration();
+    expect(await source.query(`SELECT name FROM pragma_table_info('vehicle') WHERE name = 'load'`)).toEqual([]);
+    await source.undoLastMigration();
     expect(await source.query(`SELECT name FROM sqlite_master WHERE name = 'shop_identity'`)).toEqual([]);
     await source.undoLastMigration();
     expect(await source.query(`SELECT name FROM sqlite_master WHERE name = 'recording'`)).toEqual([]);
@@ -34,12 +36,15 @@ describe("database", () => {
     await source.query(
       `INSERT INTO "job" ("id","version","createdAt","updatedAt","vehicleId","complaint","complaintNote","symptoms","stage",
          "loadState","bay","waits","nextAction","choiceReason","verdict")
-       VALUES ('j', 1, '', '', 'v', 'Slop.', '', '{}', 'ask', 'onWheels', '', '{}', '', '', '')`,
+       VALUES ('j', 1, '', '', 'v', 'Slop.', '', '{}', 'ask', 'onStands', '', '{}', '', '', '')`,
     );
     await source.runMigrations();
     expect(await source.query(`SELECT "complaint", "slackTarget" FROM "job"`)).toEqual([
       { complaint: "Slop.", slackTarget: null },
     ]);
+    // What an open job said its vehicle was on is the vehicle's now.
+    const [{ load }] = (await source.query(`SELECT "load" FROM "vehicle"`)) as { load: string }[];
+    expect(JSON.parse(load)).toEqual({ now: ["onStands"], at: null, by: null });
     expect((await source.driver.createSchemaBuilder().log()).upQueries).toEqual([]);
     await source.destroy();
   });

@@ -24,7 +24,7 @@ export async function perform(desk: Desk, op: Operation, path: string): Promise<
     case "restore": {
       const before = await current(desk, op.resource, op.id, op.version, path, null);
       if (!before.deletedAt) return refuse("invalid_input", `${path}.id`, op.id, "a record that is in the bin");
-      await passGate(desk.manager, desk.files, op.resource, op.id, before, fieldsOf(before), path);
+      await passGate(desk.manager, desk.files, op.resource, op.id, before, fieldsOf(op.resource, before), path);
       return [await write(desk, op.resource, before, { deletedAt: null })];
     }
   }
@@ -39,7 +39,6 @@ async function create(desk: Desk, resource: ResourceName, id: string, data: unkn
   await passGate(manager, files, resource, id, null, fields, `${path}.data`);
   if (resource === "job") {
     fields.openedAt ??= at;
-    fields.loadStateAt ??= at;
     fields.number = await nextJobNumber(manager);
   }
   if (resource === "signature") fields.at ??= at;
@@ -61,7 +60,7 @@ async function update(desk: Desk, op: Extract<Operation, { op: "update" }>, path
   if (before.deletedAt) refuse("conflict", `${path}.id`, op.id, "a record outside the bin; restore it first");
   const unknown = Object.keys(op.data).find((key) => !(key in tables[op.resource].columns));
   if (unknown) refuse("invalid_input", fieldPath([`${path}.data`, unknown]), op.data[unknown], "no field of this name");
-  const fields = parseFields(op.resource, { ...fieldsOf(before), ...op.data }, `${path}.data`) as Row;
+  const fields = parseFields(op.resource, { ...fieldsOf(op.resource, before), ...op.data }, `${path}.data`) as Row;
   await passGate(manager, files, op.resource, op.id, before, fields, `${path}.data`);
   const edit = await write(desk, op.resource, before, fields);
   return [...(await takeSignatures(desk, edit, `${path}.withSignatures`, op.withSignatures)), edit];
@@ -138,8 +137,8 @@ async function write({ manager, at }: Desk, resource: ResourceName, before: AnyR
 }
 
 /** What a record says, whatever version it has reached. */
-const contentOf = (record: AnyRecord): string =>
-  JSON.stringify({ ...fieldsOf(record), deletedAt: Boolean(record.deletedAt) });
+const contentOf = (resource: ResourceName, record: AnyRecord): string =>
+  JSON.stringify({ ...fieldsOf(resource, record), deletedAt: Boolean(record.deletedAt) });
 
 /** Puts one record back to where it was before an edit, or after it. */
 export async function revert(desk: Desk, edit: Edit, direction: "undo" | "redo", force: boolean): Promise<Edit> {
@@ -147,9 +146,9 @@ export async function revert(desk: Desk, edit: Edit, direction: "undo" | "redo",
   const kept = await findById(manager, edit.resource, edit.id);
   if (!kept) return refuse("not_found", "scope", edit.id, "a record that still exists");
   const [from, to] = direction === "undo" ? [edit.after, edit.before] : [edit.before, edit.after];
-  const wanted: Row = to ? { ...fieldsOf(to), deletedAt: to.deletedAt } : { deletedAt: at };
+  const wanted: Row = to ? { ...fieldsOf(edit.resource, to), deletedAt: to.deletedAt } : { deletedAt: at };
   // Versions have moved on through earlier undos; what counts is whether the record still says the same.
-  const untouched = from ? contentOf(kept) === contentOf(from) : kept.deletedAt !== null;
+  const untouched = from ? contentOf(edit.resource, kept) === contentOf(edit.resource, from) : kept.deletedAt !== null;
   if (!untouched && !force) {
     refuse("conflict", "scope", edit.id, "force: true to overwrite", "somebody changed this since", {
       yours: wanted,
@@ -165,7 +164,7 @@ export async function passReverted(desk: Desk, edits: readonly Edit[], force: bo
   for (const edit of edits) {
     if (edit.after.deletedAt) await checkNoJobs(desk.manager, edit, "scope");
     else {
-      const fields = parseFields(edit.resource, fieldsOf(edit.after), "scope") as Row;
+      const fields = parseFields(edit.resource, fieldsOf(edit.resource, edit.after), "scope") as Row;
       await passGate(desk.manager, desk.files, edit.resource, edit.id, edit.before, fields, "scope");
     }
     taken.push(...(await takeSignatures(desk, edit, "force", force)));

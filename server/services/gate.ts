@@ -3,12 +3,12 @@ import {
   refusalFromIssues,
   resources,
   SHOP_ID,
-  strandedSignatures,
   type Fields,
   type RecordOf,
   type ResourceName,
   type Signature,
 } from "../../contract";
+import { strandedSignatures } from "../../domain";
 import { find, findById, tables, type Row } from "../db";
 import type { AnyRecord, Edit } from "./history";
 import { Refused, refuse } from "./refused";
@@ -20,13 +20,14 @@ export interface KeptFiles {
   recording(file: string): boolean;
 }
 
-const HEAD = ["id", "version", "createdAt", "updatedAt", "deletedAt"];
-
-/** The fields of a record without its head, in one order. */
-export const fieldsOf = (record: AnyRecord): Row =>
+/**
+ * The fields of a record without its head, in one order. A record out of the history may have fields that its kind
+ * no longer has.
+ */
+export const fieldsOf = (resource: ResourceName, record: AnyRecord): Row =>
   Object.fromEntries(
     Object.entries(record)
-      .filter(([key]) => !HEAD.includes(key))
+      .filter(([key]) => key in tables[resource].columns)
       .sort(([a], [b]) => (a < b ? -1 : 1)),
   );
 
@@ -48,11 +49,9 @@ async function checkParents(manager: EntityManager, resource: ResourceName, fiel
 }
 
 /** Records that a field names without hanging on them. A person who has left may still be named by older records. */
-const NAMED: { [R in ResourceName]?: readonly { column: string; to: ResourceName; ofJob?: true }[] } = {
-  job: [
-    { column: "chosenSetupId", to: "setup", ofJob: true },
-    { column: "loadStateBy", to: "person" },
-  ],
+const NAMED: { [R in ResourceName]?: readonly { column: string; in?: string; to: ResourceName; ofJob?: true }[] } = {
+  vehicle: [{ column: "load", in: "by", to: "person" }],
+  job: [{ column: "chosenSetupId", to: "setup", ofJob: true }],
   reading: [{ column: "takenBy", to: "person" }],
   signature: [{ column: "personId", to: "person" }],
   photo: [
@@ -71,14 +70,17 @@ async function checkNamed(
   fields: Row,
   path: string,
 ): Promise<void> {
-  for (const { column, to, ofJob } of NAMED[resource] ?? []) {
-    const named = fields[column];
-    if (named === null || named === before?.[column]) continue;
+  for (const { column, in: inner, to, ofJob } of NAMED[resource] ?? []) {
+    const nameIn = (of: Row | null): unknown =>
+      inner === undefined ? of?.[column] : (of?.[column] as Row | undefined)?.[inner];
+    const named = nameIn(fields);
+    if (named === null || named === undefined || named === nameIn(before)) continue;
     const found = await findById(manager, to, String(named));
     const jobId = resource === "job" ? id : fields.jobId;
     const strange = ofJob && found && (found as RecordOf<"setup">).jobId !== jobId;
     if (!found || (ofJob && found.deletedAt) || strange) {
-      refuse("invalid_input", `${path}.${column}`, named, `the id of a ${to} ${ofJob ? "of this job" : "that exists"}`);
+      const field = inner === undefined ? `${path}.${column}` : `${path}.${column}.${inner}`;
+      refuse("invalid_input", field, named, `the id of a ${to} ${ofJob ? "of this job" : "that exists"}`);
     }
   }
 }

@@ -14,6 +14,7 @@ import {
   type ResourceName,
 } from "../../contract";
 import { shopStandard, parseQuantity, typedMeans, withChanges } from "../../core";
+import { judgeReading, loadGate, passesOf } from "../../domain";
 import { findById } from "../db";
 import { Refused } from "./refused";
 
@@ -87,33 +88,48 @@ const torqueGroup: Rule<"torqueGroup"> = (g, path) => {
   }
 };
 
-/** A fastener that waits for ride height is not signed while the vehicle stands on stands, unless overruled. */
+const GATE_SAYS = {
+  notSaid: "nobody has said what the vehicle is on",
+  notOnWheels: "the vehicle is not on its wheels",
+} as const;
+
+/**
+ * A bolt of its group, in one of its passes; at ride height where it waits for that, unless overruled; and where the
+ * wrench was outside the limits of that pass, what was done about it.
+ */
 const signature: Rule<"signature"> = async (s, path, manager) => {
   const group = await findById(manager, "torqueGroup", s.groupId);
   const job = await findById(manager, "job", s.jobId);
-  if (!group || !job) return;
+  const vehicle = job && (await findById(manager, "vehicle", job.vehicleId));
+  if (!group || !vehicle) return;
   if (group.jobId !== s.jobId) {
     at(path, refusal("invalid_input", "groupId", s.groupId, "a torque group of this job"));
   }
   if (s.bolt > group.count) {
     at(path, refusal("invalid_input", "bolt", s.bolt, `a bolt from 1 to ${group.count}`));
   }
-  if (!group.passes.some((p) => p.name === s.pass)) {
-    at(path, refusal("invalid_input", "pass", s.pass, group.passes.map((p) => p.name).join(", ")));
+  const passes = passesOf(group);
+  const pass = passes.find((p) => p.name === s.pass);
+  if (!pass) return at(path, refusal("invalid_input", "pass", s.pass, passes.map((p) => p.name).join(", ")));
+  const gate = loadGate(group, pass, vehicle.load.now);
+  if (gate && !s.overruleReason.trim()) {
+    const accepts = "the vehicle on its wheels, or a reason for torquing before that";
+    const message = `${group.name} is torqued at ride height: ${GATE_SAYS[gate]}`;
+    at(path, refusal("invalid_input", "overruleReason", s.overruleReason, accepts, message));
   }
-  const last = group.passes[group.passes.length - 1].name === s.pass;
-  const waits = group.loadNeeded === "rideHeight" && last && job.loadState !== "onWheels";
-  if (waits && !s.overruleReason.trim()) {
-    at(
-      path,
-      refusal(
-        "invalid_input",
-        "overruleReason",
-        s.overruleReason,
-        "the vehicle on its wheels, or a reason for torquing before that",
-        `${group.name} is torqued at ride height; the vehicle is recorded as not on its wheels`,
-      ),
-    );
+  const wrench = s.reading ?? s.setTo;
+  if (pass.limits && !wrench) {
+    at(path, refusal("invalid_input", "reading", null, "what the wrench read, or what it was set to when it clicked"));
+  }
+  const judged = wrench && judgeReading(pass.limits, wrench.base);
+  if (judged && judged !== "inside" && s.outcome === "held") {
+    const { minNm, maxNm } = pass.limits!;
+    const accepts = '"redo", "replaced", or "accepted" with a reason';
+    const message = `${wrench.typed} is ${judged} the limits of this pass, ${minNm.toFixed(1)} to ${maxNm.toFixed(1)} N m`;
+    at(path, refusal("invalid_input", "outcome", s.outcome, accepts, message));
+  }
+  if (s.outcome === "accepted" && !s.outcomeReason.trim()) {
+    at(path, refusal("invalid_input", "outcomeReason", s.outcomeReason, "a reason for accepting it"));
   }
 };
 

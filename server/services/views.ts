@@ -7,6 +7,7 @@ import {
   type JobView,
   type ResourceName,
   type Vehicle,
+  type VehicleLoad,
   type VehicleLine,
   type YardJob,
   type YardView,
@@ -50,13 +51,14 @@ export class Views {
       const page = found.slice(offset, offset + limit).map((l) => l.id);
       const rows = (await manager.query(
         `SELECT j."id", j."number", j."vehicleId", v."tag", v."make", v."model", v."variant", v."owner", j."stage",
-                j."loadState", j."bay", j."waits", j."nextAction", j."complaint", j."openedAt"
+                v."load", j."bay", j."waits", j."nextAction", j."complaint", j."openedAt"
            FROM "job" j JOIN "vehicle" v ON v."id" = j."vehicleId"
           WHERE j."id" IN (${page.map(() => "?").join()})`,
         page,
       )) as (Row & Pick<Vehicle, "make" | "model" | "variant">)[];
-      const jobs = rows.map(({ make, model, variant, waits, ...row }) => ({
+      const jobs = rows.map(({ make, model, variant, waits, load, ...row }) => ({
         ...row,
+        load: (JSON.parse(String(load)) as VehicleLoad).now,
         title: titleOf({ make, model, variant }),
         waits: JSON.parse(String(waits)) as YardJob["waits"],
       })) as unknown as YardJob[];

@@ -1,4 +1,4 @@
-import type { LoadState, ReadingQuantity, Stage } from "../../contract";
+import { loadWords, type LoadWord, type ReadingQuantity, type Stage } from "../../contract";
 
 export const STAGE_NAMES: Record<Stage, string> = {
   ask: "Ask",
@@ -9,12 +9,22 @@ export const STAGE_NAMES: Record<Stage, string> = {
   prove: "Prove",
 };
 
-export const LOAD_NAMES: Record<LoadState, string> = {
+export const LOAD_NAMES: Record<LoadWord, string> = {
   onWheels: "On wheels",
   onStands: "On stands",
-  subframeSupported: "Subframe supported",
+  onLift: "On a lift",
+  overPit: "Over a pit",
   gearboxSupported: "Gearbox supported",
+  engineSupported: "Engine supported",
+  subframeSupported: "Subframe supported",
 };
+
+/** "On stands, gearbox supported"; nothing said is said so. */
+export function loadText(load: readonly LoadWord[]): string {
+  const names = loadWords.filter((l) => load.includes(l)).map((l) => LOAD_NAMES[l]);
+  if (!names.length) return "Load state not said";
+  return names.map((n, i) => (i ? n.charAt(0).toLowerCase() + n.slice(1) : n)).join(", ");
+}
 
 export const QUANTITY_NAMES: Record<ReadingQuantity, string> = {
   throw: "Throw at the knob",

@@ -1,19 +1,22 @@
 import { useId } from "react";
-import { formatQuantity, readTorque, type TorqueTextAnswer } from "../../core";
+import { formatQuantity } from "../../core";
+import { readSpecText, type SpecText } from "../../domain";
 import { useUnits } from "../format/units";
 import { useDraft } from "./useDraft";
 import "./fields.css";
 
-const angleText = (deg: number | null): string => (deg === null ? "" : `, then ${deg}°`);
-
-/** A read torque in words, in the shop's unit: "140 to 142 N m, then 90°". */
-export function torqueWords(read: TorqueTextAnswer, unit: string): string {
-  if (read.kind !== "torque" || read.minNm === null || read.maxNm === null) {
-    return read.kind === "snug" ? "snug, by hand" : "hand tight";
-  }
+/** A read torque in words, in the shop's unit: "140 to 142 N m, then 90°, then 90°". */
+export function torqueWords(read: SpecText, unit: string): string {
+  if (read.kind === "byHand") return read.words === "snug" ? "snug, by hand" : "hand tight";
   const show = (nm: number, bare = false): string => formatQuantity(nm, "torque", unit, { bare });
-  const range = read.minNm === read.maxNm ? show(read.minNm) : `${show(read.minNm, true)} to ${show(read.maxNm)}`;
-  return range + angleText(read.angleDeg);
+  const stages = read.stages.map(({ minNm, maxNm, given }) =>
+    given === "maximum"
+      ? `up to ${show(maxNm)}`
+      : minNm === maxNm
+        ? show(minNm)
+        : `${show(minNm, true)} to ${show(maxNm)}`,
+  );
+  return [...stages, ...read.anglesDeg.map((deg) => `${deg}°`)].join(", then ");
 }
 
 /** A torque specification as the document writes it; what was understood stands below before it is saved. */
@@ -21,27 +24,29 @@ export function SpecField({
   label,
   value,
   hideLabel,
+  whileTyping,
   onCommit,
 }: {
   label: string;
   value: string;
   hideLabel?: boolean;
+  whileTyping?: boolean;
   onCommit: (typed: string) => void;
 }) {
   const units = useUnits();
   const id = useId();
   const save = (typed: string): boolean => {
-    if (typed.trim() && !readTorque(typed).ok) return false;
+    if (typed.trim() && !readSpecText(typed).ok) return false;
     if (typed.trim() !== value) onCommit(typed.trim());
     return true;
   };
-  const { draft, type, leave, cancel } = useDraft(save, value);
+  const { draft, type, leave, cancel } = useDraft(save, value, whileTyping);
   const text = draft ?? value;
-  const read = text.trim() ? readTorque(text) : null;
+  const read = text.trim() ? readSpecText(text) : null;
   const refused = draft !== null && read !== null && !read.ok;
   let below = "no specification yet";
   if (read?.ok) {
-    const typedIsPreferred = read.value.unit === units.unit("torque");
+    const typedIsPreferred = read.value.kind === "torque" && read.value.unit === units.unit("torque");
     const unit = typedIsPreferred ? (units.system === "metric" ? "lbf ft" : "N m") : units.unit("torque");
     below = `= ${torqueWords(read.value, unit)}`;
   } else if (read) {

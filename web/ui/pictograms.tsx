@@ -1,4 +1,4 @@
-import type { LoadState, Stage } from "../../contract";
+import type { LoadWord, Stage } from "../../contract";
 import { STAGE_NAMES } from "../format/words";
 import { stageWords } from "../../contract";
 
@@ -36,8 +36,9 @@ export function Tag({ text, strong }: { text: string; strong?: boolean }) {
   );
 }
 
-/** Wheels or triangles: what the vehicle stands on. */
-export function LoadPictogram({ state, size = 34 }: { state: LoadState; size?: number }) {
+/** Wheels, triangles, posts or a pit: what the vehicle is on; nothing under the line where nobody has said. */
+export function LoadPictogram({ load, size = 34 }: { load: readonly LoadWord[]; size?: number }) {
+  const has = (l: LoadWord): boolean => load.includes(l);
   return (
     <svg
       width={size}
@@ -48,17 +49,23 @@ export function LoadPictogram({ state, size = 34 }: { state: LoadState; size?: n
       aria-hidden="true"
     >
       <path d="M2 7.5h30" strokeWidth="2" />
-      {state === "onWheels" ? (
-        <>
-          <circle cx="9" cy="13.5" r="4.2" strokeWidth="1.4" />
-          <circle cx="25" cy="13.5" r="4.2" strokeWidth="1.4" />
-        </>
-      ) : (
-        <path d="M9 8.5 5 18h8zM25 8.5 21 18h8z" strokeWidth="1.3" strokeLinejoin="round" />
+      {(has("onWheels") || has("overPit")) && !has("onStands") && (
+        <path
+          d="M4.8 13.5a4.2 4.2 0 1 0 8.4 0a4.2 4.2 0 1 0 -8.4 0M20.8 13.5a4.2 4.2 0 1 0 8.4 0a4.2 4.2 0 1 0 -8.4 0"
+          strokeWidth="1.4"
+        />
       )}
-      {state === "subframeSupported" && <path d="M17 8.5V18M14 18h6" strokeWidth="1.6" />}
-      {state === "gearboxSupported" && <path d="M15 11h4v7M15 11v7" strokeWidth="1.6" />}
-      <path d="M0 18.75h34" strokeWidth="1" />
+      {has("onStands") && <path d="M9 8.5 5 18h8zM25 8.5 21 18h8z" strokeWidth="1.3" strokeLinejoin="round" />}
+      {has("onLift") && <path d="M4 8.5V18M30 8.5V18M4 11h8M22 11h8" strokeWidth="1.5" />}
+      {has("subframeSupported") && <path d="M17 8.5V18M14 18h6" strokeWidth="1.6" />}
+      {has("gearboxSupported") && <path d="M15 11h4v7M15 11v7" strokeWidth="1.6" />}
+      {has("engineSupported") && <path d="M12 11h4v7M12 11v7" strokeWidth="1.6" />}
+      {load.length === 0 && (
+        <text x="17" y="17" textAnchor="middle" fontSize="9" fill="currentColor" stroke="none">
+          ?
+        </text>
+      )}
+      {has("overPit") ? <path d="M0 18.75h13M21 18.75h13" strokeWidth="1" /> : <path d="M0 18.75h34" strokeWidth="1" />}
     </svg>
   );
 }

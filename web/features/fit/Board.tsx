@@ -1,56 +1,84 @@
 import { Button, Input, Modal } from "antd";
 import { useState } from "react";
 import type { Signature, TorqueGroup } from "../../../contract";
-import { LOAD_NAMES, whenText } from "../../format/words";
+import { countsOf, judgeReading, loadGate, progressOf, specOf, wasOutside } from "../../../domain";
+import { loadText, whenText } from "../../format/words";
 import { useUnits } from "../../format/units";
 import type { StageProps } from "../job/JobPage";
 import { usePeople } from "../job/useJobView";
 import { SpecFigure } from "../plan/TorqueGroups";
 import { BoltPattern, type BoltState } from "./BoltPattern";
-import { limitsOf, progressOf, specOf, waitsForRideHeight } from "./progress";
-import { ReadingPad } from "./ReadingPad";
+import { OutsideDialog, type Outcome } from "./OutsideDialog";
+import { ReadingPad, type Signed } from "./ReadingPad";
+
+export const OUTCOME_WORDS: Record<Signature["outcome"], string> = {
+  held: "inside its limits",
+  redo: "loosened, done again",
+  replaced: "fastener replaced",
+  accepted: "accepted outside its limits",
+};
+
+const GATE_TEXT = {
+  notSaid: "Nobody has said what the vehicle is on.",
+  notOnWheels: "It is torqued on the wheels, at ride height.",
+} as const;
 
 /** One group of fasteners: its bolts in order, what the next one wants, and who signed which. */
 export function Board({ view, edit, group }: StageProps & { group: TorqueGroup }) {
   const units = useUnits();
   const { me, initialsOf } = usePeople();
+  const load = view.vehicle.load.now;
   const [overrule, setOverrule] = useState<{ reason: string; open: boolean }>({ reason: "", open: false });
   const [asked, setAsked] = useState<Signature | null>(null);
-  const { order, steps, next, done } = progressOf(group, view.signature);
+  const [outside, setOutside] = useState<Signed | null>(null);
+  const { order, passes, steps, next, done } = progressOf(group, view.signature);
   const spec = specOf(group);
-  const mine = view.signature.filter((s) => s.groupId === group.id);
-  const pass = next?.pass ?? steps[steps.length - 1].pass;
-  const lastPass = steps[steps.length - 1].pass;
+  const counted = countsOf(group, view.signature);
+  const tried = view.signature.filter(
+    (s) => s.groupId === group.id && (s.outcome === "redo" || s.outcome === "replaced"),
+  );
+  const pass = next ?? steps[steps.length - 1];
+  const lastPass = passes[passes.length - 1].name;
   const at = (bolt: number, name: string): Signature | undefined =>
-    mine.find((s) => s.bolt === bolt && s.pass === name);
+    counted.find((s) => s.bolt === bolt && s.pass === name);
+  const isOutside = (bolt: number): boolean => counted.some((s) => s.bolt === bolt && wasOutside(group, s));
   const bolts = order.map((bolt): BoltState => ({
     bolt,
-    signed: Boolean(at(bolt, pass)),
+    signed: Boolean(at(bolt, pass.name)),
     marked: Boolean(at(bolt, lastPass)),
+    outside: isOutside(bolt),
     next: next?.bolt === bolt,
   }));
-  const blocked = next !== null && waitsForRideHeight(group, next.pass, view.job.loadState);
+  const gate = next && loadGate(group, next, load);
   const lacksSpec = next !== null && spec.kind === "missing" && next.pct !== null;
-  const passes = [...new Set(steps.map((s) => s.pass))];
-  const limits = next ? limitsOf(spec, next) : null;
+  const askReuse = spec.kind === "torque" && spec.anglesDeg.length > 0 && group.reuse === "ask" && next !== null;
+  const draftName = next ? `${group.id}/${next.name}/${next.bolt}` : group.id;
 
-  const sign = (reading: { typed: string; base: number } | null): void => {
+  const keep = (signed: Signed, outcome: Outcome): void => {
     if (!next) return;
+    const told = outcome.outcome === "held" ? "" : `: ${OUTCOME_WORDS[outcome.outcome]}`;
     edit.create(
       "signature",
       {
         jobId: view.job.id,
         groupId: group.id,
         bolt: next.bolt,
-        pass: next.pass,
-        reading,
+        pass: next.name,
+        ...signed,
+        ...outcome,
         personId: me?.id ?? null,
         at: new Date().toISOString(),
-        loadState: view.job.loadState,
-        overruleReason: blocked ? overrule.reason : "",
+        load,
+        overruleReason: gate ? overrule.reason : "",
       },
-      `${group.name}, bolt ${next.bolt}, ${next.pass}`,
+      `${group.name}, bolt ${next.bolt}, ${next.name}${told}`,
     );
+  };
+  const sign = (signed: Signed): void => {
+    const wrench = signed.reading ?? signed.setTo;
+    const judged = next && wrench ? judgeReading(next.limits, wrench.base) : null;
+    if (judged && judged !== "inside") setOutside(signed);
+    else keep(signed, { outcome: "held", outcomeReason: "" });
   };
 
   return (
@@ -63,7 +91,7 @@ export function Board({ view, edit, group }: StageProps & { group: TorqueGroup }
             count={group.count}
             bolts={bolts}
             order={order}
-            onPick={(bolt) => setAsked(at(bolt, pass) ?? at(bolt, passes[0]) ?? null)}
+            onPick={(bolt) => setAsked(at(bolt, pass.name) ?? at(bolt, passes[0].name) ?? null)}
           />
         </div>
         <div className="board-spec">
@@ -79,24 +107,29 @@ export function Board({ view, edit, group }: StageProps & { group: TorqueGroup }
               group.specSource,
               group.specTyped && `typed “${group.specTyped}”`,
               group.loadNeeded === "rideHeight" ? "at ride height" : "any load state",
+              spec.kind === "torque" &&
+                `${units.bare(spec.limits.minNm, "torque")} to ${units.show(spec.limits.maxNm, "torque")}, ${spec.limits.by === "document" ? "by the document" : "the shop’s tolerance"}`,
             ]
               .filter(Boolean)
               .join(" · ")}
           </p>
           <ol className="passes">
-            {passes.map((name) => {
-              const own = steps.filter((s) => s.pass === name);
-              const signed = own.filter((s) => at(s.bolt, name)).length;
-              const state = signed === own.length ? "done" : name === pass ? "now" : "later";
-              const nm = own[0].torqueNm;
+            {passes.map((p) => {
+              const signed = order.filter((bolt) => at(bolt, p.name)).length;
+              const state = signed === order.length ? "done" : p.name === pass.name ? "now" : "later";
+              const figure =
+                p.angleDeg !== null
+                  ? "each that much further"
+                  : p.targetNm === null
+                    ? "by hand"
+                    : units.show(p.targetNm, "torque");
               return (
-                <li key={name} className={state}>
+                <li key={p.name} className={state}>
                   <i aria-hidden="true" />
                   <span>
-                    <b>{capital(name)}</b>
+                    <b>{capital(p.name)}</b>
                     <span className="lb">
-                      {nm === null ? "by hand" : units.show(nm, "torque")}, {signed} of {own.length}
-                      {own[0].angleDeg ? `, then ${own[0].angleDeg}°` : ""}
+                      {figure}, {signed} of {order.length}
                     </span>
                   </span>
                 </li>
@@ -105,11 +138,29 @@ export function Board({ view, edit, group }: StageProps & { group: TorqueGroup }
           </ol>
           <p className="lb">
             {group.reuse === "replace" ? "New bolts: these are single use. " : ""}
+            {group.reuse === "ask" && !askReuse ? "Whether they may be used again is not known. " : ""}
             {group.threadLocker ? `Thread locker: ${group.threadLocker}. ` : ""}Paint-mark each bolt as you sign it.
           </p>
         </div>
       </div>
-      {blocked && (
+      {askReuse && (
+        <div className="gate" role="alert">
+          <p>
+            <b>May these be used again?</b>
+            <br />
+            Torque plus angle stretches a bolt. Look in the document; where it does not say, fit new ones.
+          </p>
+          <Button
+            onClick={() => edit.update("torqueGroup", group, { reuse: "replace" }, `${group.name}: new fasteners`)}
+          >
+            New ones
+          </Button>
+          <Button onClick={() => edit.update("torqueGroup", group, { reuse: "reuse" }, `${group.name}: used again`)}>
+            May be used again
+          </Button>
+        </div>
+      )}
+      {gate && (
         <div className="gate" role="alert">
           <svg
             width="26"
@@ -125,15 +176,15 @@ export function Board({ view, edit, group }: StageProps & { group: TorqueGroup }
           <p>
             <b>{group.name} waits for ride height.</b>
             <br />
-            The vehicle is recorded as {LOAD_NAMES[view.job.loadState].toLowerCase()}.
+            {GATE_TEXT[gate]} {load.length > 0 && `Now: ${loadText(load).toLowerCase()}.`}
             {overrule.reason && <> Overruled: {overrule.reason}</>}
           </p>
           <Button
             onClick={() =>
               edit.update(
-                "job",
-                view.job,
-                { loadState: "onWheels", loadStateAt: new Date().toISOString(), loadStateBy: me?.id ?? null },
+                "vehicle",
+                view.vehicle,
+                { load: { now: ["onWheels"], at: new Date().toISOString(), by: me?.id ?? null } },
                 "On wheels",
               )
             }
@@ -145,12 +196,23 @@ export function Board({ view, edit, group }: StageProps & { group: TorqueGroup }
       )}
       {next && !lacksSpec && (
         <ReadingPad
-          key={`${next.pass}/${next.bolt}`}
+          key={`${next.name}/${next.bolt}`}
           step={next}
-          limits={limits}
-          draftName={`${group.id}/${next.pass}/${next.bolt}`}
-          disabled={blocked && !overrule.reason}
+          draftName={draftName}
+          disabled={Boolean(gate && !overrule.reason) || askReuse}
           onSign={sign}
+        />
+      )}
+      {next && outside && (
+        <OutsideDialog
+          step={next}
+          signed={outside}
+          draftName={draftName}
+          onDone={(outcome) => {
+            keep(outside, outcome);
+            setOutside(null);
+          }}
+          onClose={() => setOutside(null)}
         />
       )}
       {lacksSpec && (
@@ -160,7 +222,7 @@ export function Board({ view, edit, group }: StageProps & { group: TorqueGroup }
       )}
       <footer className="signed">
         <p className="lb">
-          Signed {pass}, at the bolt, in the order of tightening
+          Signed {pass.name}, at the bolt, in the order of tightening
           <span className="push">
             {" "}
             {done} of {steps.length}
@@ -168,19 +230,23 @@ export function Board({ view, edit, group }: StageProps & { group: TorqueGroup }
         </p>
         <ol>
           {order.map((bolt) => {
-            const s = at(bolt, pass);
-            const out = s?.reading && limits && (s.reading.base < limits.minNm || s.reading.base > limits.maxNm);
+            const s = at(bolt, pass.name);
             return (
               <li key={bolt} className={bolt === next?.bolt ? "now" : s ? "ok" : ""}>
                 <span className="n">{bolt}</span>{" "}
                 {s ? (
                   <>
-                    <span className={out ? "n brk" : "n"}>
-                      {s.reading ? units.bare(s.reading.base, "torque") : "by hand"}
+                    <span className={wasOutside(group, s) ? "n brk" : "n"}>
+                      {s.reading
+                        ? units.bare(s.reading.base, "torque")
+                        : s.setTo
+                          ? `${units.bare(s.setTo.base, "torque")} clicked`
+                          : "by hand"}
                     </span>
                     <span className="lb">
                       {initialsOf(s.personId)} {whenText(s.at)}
                       {s.overruleReason && " overruled"}
+                      {wasOutside(group, s) && (s.outcome === "accepted" ? " accepted outside" : " outside")}
                     </span>
                   </>
                 ) : (
@@ -190,6 +256,16 @@ export function Board({ view, edit, group }: StageProps & { group: TorqueGroup }
             );
           })}
         </ol>
+        {tried.length > 0 && (
+          <ul className="lb tried">
+            {tried.map((s) => (
+              <li key={s.id}>
+                Bolt {s.bolt}, {s.pass}: {units.show((s.reading ?? s.setTo)?.base ?? 0, "torque")},{" "}
+                {OUTCOME_WORDS[s.outcome]}, {initialsOf(s.personId)} {whenText(s.at)}
+              </li>
+            ))}
+          </ul>
+        )}
       </footer>
       <Modal
         open={overrule.open}
@@ -233,8 +309,8 @@ export function Board({ view, edit, group }: StageProps & { group: TorqueGroup }
         {asked && (
           <p>
             {asked.reading ? `${asked.reading.typed}, ` : "By hand, "}
-            {initialsOf(asked.personId) || "nobody named"}, {whenText(asked.at)},{" "}
-            {LOAD_NAMES[asked.loadState].toLowerCase()}.{asked.overruleReason && ` Overruled: ${asked.overruleReason}`}
+            {initialsOf(asked.personId) || "nobody named"}, {whenText(asked.at)}, {loadText(asked.load).toLowerCase()}.
+            {asked.overruleReason && ` Overruled: ${asked.overruleReason}`}
           </p>
         )}
       </Modal>

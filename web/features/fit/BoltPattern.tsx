@@ -62,6 +62,8 @@ export interface BoltState {
   signed: boolean;
   /** Signed in the last pass: gets its paint mark. */
   marked: boolean;
+  /** Accepted with a reading outside its limits. */
+  outside: boolean;
   next: boolean;
 }
 
@@ -127,7 +129,7 @@ export function BoltPattern({
         const [x, y] = at(b.bolt);
         const out = pattern === "circle" && count > 1 ? Math.atan2(y, x) : -Math.PI / 2;
         const tone = b.next ? "next" : b.signed ? "signed" : "open";
-        const words = b.next ? "next" : b.signed ? "signed" : "open";
+        const words = `${b.next ? "next" : b.signed ? "signed" : "open"}${b.outside ? ", accepted outside its limits" : ""}`;
         return (
           <g
             key={b.bolt}
@@ -154,6 +156,9 @@ export function BoltPattern({
             >
               {b.bolt}
             </text>
+            {b.outside && (
+              <path className="outside" d={`M${-r - 6} ${-r - 6}h${2 * r + 12}v${2 * r + 12}h${-2 * r - 12}z`} />
+            )}
             {b.marked && (
               <path
                 className="paint"

@@ -2,6 +2,7 @@ import { Button } from "antd";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import type { TorqueGroup } from "../../../contract";
 import { count } from "../../format/words";
+import { loadGate, progressOf, specOf, type LoadGate } from "../../../domain";
 import { useUnits } from "../../format/units";
 import { late } from "../../ui/late";
 import { Answer, Num } from "../../ui/Answer";
@@ -12,7 +13,6 @@ import { SpecFigure } from "../plan/TorqueGroups";
 import { Board } from "./Board";
 import { BoltPatternMini } from "./BoltPattern";
 import { Findings } from "./Findings";
-import { limitsOf, progressOf, specOf } from "./progress";
 import "../plan/plan.css";
 import "./fit.css";
 
@@ -132,20 +132,49 @@ function BoardAnswer({
       </Answer>
     );
   }
-  const limits = limitsOf(spec, next);
+  const gate = loadGate(group, next, view.vehicle.load.now);
+  if (gate) {
+    return (
+      <Answer acts={acts}>
+        <b>{group.name} waits for ride height.</b> {GATE_ANSWER[gate]}
+      </Answer>
+    );
+  }
+  const ask = spec.kind === "torque" && spec.anglesDeg.length > 0 && group.reuse === "ask";
+  if (ask) {
+    return (
+      <Answer acts={acts}>
+        <b>First find out whether these bolts may be used again.</b> They are torqued and then turned further, which
+        stretches them.
+      </Answer>
+    );
+  }
+  if (next.angleDeg !== null) {
+    return (
+      <Answer acts={acts}>
+        <b>All at torque; now each {next.angleDeg}° further.</b> Bolt {next.bolt} next: mark it, then turn it by the
+        angle.
+      </Answer>
+    );
+  }
   return (
     <Answer acts={acts}>
       <b>Bolt {next.bolt} next.</b>{" "}
       {spec.kind === "missing" && next.pct !== null ? (
         <>This group has no specification. Find the value before you torque it.</>
-      ) : limits && next.torqueNm !== null ? (
+      ) : next.targetNm !== null ? (
         <>
-          Set the wrench to <Num>{units.bare(next.torqueNm, "torque")}</Num> {units.label("torque")} and pull until it
-          clicks once{next.angleDeg ? <>, then turn {next.angleDeg}°</> : null}.
+          Set the wrench to <Num>{units.bare(next.targetNm, "torque")}</Num> {units.label("torque")} and pull until it
+          clicks once.
         </>
       ) : (
-        <>{next.pass === "snug" ? "Bring it down snug, by hand." : "By hand, no wrench."}</>
+        <>{next.name === "snug" ? "Bring it down snug, by hand." : "By hand, no wrench."}</>
       )}
     </Answer>
   );
 }
+
+const GATE_ANSWER: Record<LoadGate, string> = {
+  notSaid: "Say first what the vehicle is on: nobody has.",
+  notOnWheels: "Put its weight on the wheels first; rubber bonded to its sleeve tears otherwise.",
+};

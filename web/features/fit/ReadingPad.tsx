@@ -1,5 +1,7 @@
 import { useState } from "react";
-import { formatNumber, parseQuantity, type TorqueStep } from "../../../core";
+import type { TypedValue } from "../../../contract";
+import { formatNumber, parseQuantity } from "../../../core";
+import { judgeReading, type Step } from "../../../domain";
 import { useUnits } from "../../format/units";
 import { TakeReading } from "../instruments/TakeReading";
 import { engraved } from "../../ui/engraved";
@@ -14,46 +16,62 @@ const NM_PER_LBFT = 1.3558179483314004;
 /** Longest figure a wrench shows. */
 const MAX_CHARS = 12;
 
+/** What was done at one bolt: what the wrench read, or was set to when it clicked; neither by hand. */
+export interface Signed {
+  reading: TypedValue | null;
+  setTo: TypedValue | null;
+}
+
 /** Reading of the wrench by big keys or typing; the signing key says what it signs. */
 export function ReadingPad({
   step,
-  limits,
   disabled,
   draftName,
   onSign,
 }: {
-  step: TorqueStep;
-  limits: { minNm: number; maxNm: number } | null;
+  step: Step;
   disabled: boolean;
   /** Tells this bolt and pass from others: a reading typed and not signed survives a reload. */
   draftName: string;
-  onSign: (reading: { typed: string; base: number } | null) => void;
+  onSign: (signed: Signed) => void;
 }) {
   const units = useUnits();
   const [text, setText] = useKeptDraft(draftName);
   const [unit, setUnit] = useState(units.unit("torque"));
-  const byHand = limits === null;
-  const typed = text ? `${text} ${unit === "N m" ? "Nm" : "lb ft"}` : "";
+  const { limits } = step;
+  // A unit that is typed goes before the one that is set: "8 ft-lb".
+  const bare = /^[\d.,\s]*$/.test(text);
+  const typed =
+    text.trim() && (bare ? `${text.trim().replace(",", ".")} ${unit === "N m" ? "Nm" : "lb ft"}` : text.trim());
   const read = typed ? parseQuantity(typed, "torque", units.system) : null;
   const nm = read?.ok ? read.value.min : null;
-  const inside = nm !== null && limits !== null && nm >= limits.minNm && nm <= limits.maxNm;
-  const canSign = !disabled && (byHand || nm !== null);
-  const sign = (): void => {
-    if (!canSign) return;
-    onSign(byHand || nm === null ? null : { typed, base: nm });
+  const judged = nm === null ? null : judgeReading(limits, nm);
+  const sign = (signed: Signed): void => {
+    onSign(signed);
     setText("");
+  };
+  const signReading = (): void => {
+    if (!disabled && nm !== null) sign({ reading: { typed, base: nm }, setTo: null });
   };
   const press = (key: string): void => setText(text.length < MAX_CHARS ? text + key : text);
 
-  if (byHand) {
+  if (!limits) {
+    const what = step.angleDeg === null ? step.name : `${step.angleDeg}° further`;
     return (
       <div className="pad byhand">
-        <button type="button" className="bigkey sign" disabled={!canSign} onClick={sign}>
-          Sign bolt {step.bolt}, {step.pass}
+        <button
+          type="button"
+          className="bigkey sign"
+          disabled={disabled}
+          onClick={() => sign({ reading: null, setTo: null })}
+        >
+          Sign bolt {step.bolt}, {what}
         </button>
       </div>
     );
   }
+  const target = step.targetNm ?? limits.minNm;
+  const setTo = { typed: units.show(target, "torque").replace(/[\u00a0\u202f]/g, " "), base: target };
   return (
     <div className="pad">
       <div className="padl">
@@ -65,10 +83,14 @@ export function ReadingPad({
             autoComplete="off"
             aria-label={`Wrench reading of bolt ${step.bolt}, ${unit === "N m" ? "N m" : "lb ft"}`}
             maxLength={MAX_CHARS}
-            onChange={(e) => setText(e.target.value.replace(/[^\d.]/g, ""))}
-            onKeyDown={(e) => e.key === "Enter" && sign()}
+            onChange={(e) => setText(e.target.value)}
+            onKeyDown={(e) => {
+              if (e.key !== "Enter") return;
+              e.preventDefault();
+              signReading();
+            }}
           />
-          <span className="unit">{unit === "N m" ? "N\u00a0m" : "lb\u00a0ft"}</span>
+          <span className="unit">{bare ? (unit === "N m" ? "N\u00a0m" : "lb\u00a0ft") : ""}</span>
           <span className="lb">at the bolt</span>
           <span className="n also">
             {nm === null ? "\u00a0" : `${units.show(nm, "torque")} = ${units.other(nm, "torque")}`}
@@ -76,29 +98,40 @@ export function ReadingPad({
         </label>
         <TakeReading
           measures="torque"
-          what={`Bolt ${step.bolt}, ${step.pass}`}
-          near={step.torqueNm}
+          what={`Bolt ${step.bolt}, ${step.name}`}
+          near={step.targetNm}
           onTake={({ base }) => setText(unit === "N m" ? base.toFixed(1) : (base / NM_PER_LBFT).toFixed(1))}
         />
         <Gauge limits={limits} value={nm} />
-        <p className={nm === null ? "lb verdict" : inside ? "verdict mos" : "verdict brk"} role="status">
+        <p
+          className={judged === null ? "lb verdict" : judged === "inside" ? "verdict mos" : "verdict brk"}
+          role="status"
+        >
           {read && !read.ok ? (
             read.message
           ) : nm === null ? (
-            `Type what the wrench clicked at, ${units.bare(limits.minNm, "torque")} to ${units.show(limits.maxNm, "torque")}`
+            `${units.bare(limits.minNm, "torque")} to ${units.show(limits.maxNm, "torque")} at ${step.name}, ${limits.by === "document" ? "by the document" : "the shop’s tolerance"}`
           ) : (
             <>
-              {inside ? <Tick /> : <CrossMark />}
-              {inside
+              {judged === "inside" ? <Tick /> : <CrossMark />}
+              {judged === "inside"
                 ? `Inside ${units.bare(limits.minNm, "torque")} to ${units.show(limits.maxNm, "torque")}`
-                : nm < limits.minNm
-                  ? `${units.show(limits.minNm - nm, "torque")} under the specification`
-                  : `${units.show(nm - limits.maxNm, "torque")} over the specification`}
+                : judged === "under"
+                  ? `${units.show(limits.minNm - nm, "torque")} under the limit of this pass`
+                  : `${units.show(nm - limits.maxNm, "torque")} over the limit of this pass`}
             </>
           )}
         </p>
-        <button type="button" className="bigkey sign" disabled={!canSign} onClick={sign}>
+        <button type="button" className="bigkey sign" disabled={disabled || nm === null} onClick={signReading}>
           Sign bolt {step.bolt}
+        </button>
+        <button
+          type="button"
+          className="bigkey fn clicked"
+          disabled={disabled}
+          onClick={() => sign({ reading: null, setTo })}
+        >
+          Set to {units.show(target, "torque")}, clicked
         </button>
       </div>
       <div className="padkeys">

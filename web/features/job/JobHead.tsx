@@ -1,13 +1,13 @@
 import { Modal } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
-import { loadStateWords, type JobView } from "../../../contract";
+import { loadWords, type JobView, type LoadWord } from "../../../contract";
 import { formatNumber } from "../../../core";
 import { useUndoStateQuery } from "../../app/api";
 import { useAppSelector } from "../../app/hooks";
 import type { Editor } from "../../app/saving";
 import { SavedState } from "../../app/SavingTrouble";
-import { DRIVEN_NAMES, LOAD_NAMES, SHIFTER_NAMES, timeText, vehicleTitle, dayText } from "../../format/words";
+import { DRIVEN_NAMES, LOAD_NAMES, loadText, SHIFTER_NAMES, timeText, vehicleTitle, dayText } from "../../format/words";
 import { LoadPictogram, Tag } from "../../ui/pictograms";
 import { usePeople } from "./useJobView";
 
@@ -50,45 +50,41 @@ export function UndoKeys({ scope, edit }: { scope: string; edit: Editor }) {
   );
 }
 
+/** What the vehicle is on belongs to the vehicle: every job of it shows the same, and nobody's guess stands there. */
 export function LoadStateKey({ view, edit }: { view: JobView; edit: Editor }) {
-  const { job } = view;
+  const { vehicle } = view;
+  const { load } = vehicle;
   const { initialsOf, me } = usePeople();
   const [open, setOpen] = useState(false);
-  const since = job.loadStateAt
-    ? `since ${new Date(job.loadStateAt).toDateString() === new Date().toDateString() ? timeText(job.loadStateAt) : dayText(job.loadStateAt)}`
-    : "";
-  const by = initialsOf(job.loadStateBy);
+  const today = load.at !== null && new Date(load.at).toDateString() === new Date().toDateString();
+  const since = load.at && load.now.length ? `since ${today ? timeText(load.at) : dayText(load.at)}` : "";
+  const says = [since, initialsOf(load.by)].filter(Boolean).join(", ");
+  const toggle = (word: LoadWord): void => {
+    const now = load.now.includes(word) ? load.now.filter((l) => l !== word) : [...load.now, word];
+    edit.update("vehicle", vehicle, { load: { now, at: new Date().toISOString(), by: me?.id ?? null } }, loadText(now));
+  };
   return (
     <>
       <button type="button" className="loadstate" aria-haspopup="dialog" onClick={() => setOpen(true)}>
-        <LoadPictogram state={job.loadState} />
+        <LoadPictogram load={load.now} />
         <span>
-          <b>{LOAD_NAMES[job.loadState]}</b>
-          <span className="lb">{[since, by].filter(Boolean).join(", ")}</span>
+          <b>{loadText(load.now)}</b>
+          <span className="lb">{load.now.length ? says : "tap and say it"}</span>
         </span>
       </button>
       <Modal
         open={open}
         onCancel={() => setOpen(false)}
         footer={null}
-        title="What does the vehicle stand on now?"
-        width={420}
+        title={`What is ${vehicle.tag} on now?`}
+        width={460}
       >
+        <p className="lb">Tap all that are true. Ride height counts on wheels or over a pit, with no stands.</p>
         <div className="loads">
-          {loadStateWords.map((s) => (
-            <button
-              key={s}
-              type="button"
-              aria-pressed={s === job.loadState}
-              onClick={() => {
-                setOpen(false);
-                if (s === job.loadState) return;
-                const at = { loadStateAt: new Date().toISOString(), loadStateBy: me?.id ?? null };
-                edit.update("job", job, { loadState: s, ...at }, LOAD_NAMES[s]);
-              }}
-            >
-              <LoadPictogram state={s} size={44} />
-              {LOAD_NAMES[s]}
+          {loadWords.map((l) => (
+            <button key={l} type="button" aria-pressed={load.now.includes(l)} onClick={() => toggle(l)}>
+              <LoadPictogram load={[l]} size={44} />
+              {LOAD_NAMES[l]}
             </button>
           ))}
         </div>

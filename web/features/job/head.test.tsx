@@ -38,8 +38,9 @@ describe("a job's head", () => {
       owner: "Corran Isle Bus Trust",
       shifterKind: "rod",
       odometer: [{ date: "2026-11-24", typed: "184320 km", km: 184320 }],
+      load: { now: ["onStands"], at: "2026-11-24T09:10:00Z", by: null },
     },
-    job: { number: 214, loadState: "onStands" },
+    job: { number: 214 },
   });
 
   it("names vehicle, owner, distance and job", async () => {
@@ -50,17 +51,23 @@ describe("a job's head", () => {
     expect(screen.getByRole("link", { name: "Dossier of SI 0724" })).toBeTruthy();
   });
 
-  it("records what the vehicle stands on, who said so and when; the same again is no change", async () => {
+  it("records what the vehicle is on, several things at once, with who and when; nobody's guess stands there", async () => {
     const edit = fakeEdit();
-    const { user } = show(<JobHead view={view} edit={edit} scope="job:x" />);
+    const { user, unmount } = show(<JobHead view={view} edit={edit} scope="job:x" />);
     await user.click(screen.getByRole("button", { name: /^On stands/ }));
-    await user.click(await screen.findByRole("button", { name: "On wheels" }));
+    await user.click(await screen.findByRole("button", { name: "Gearbox supported" }));
     const [resource, , data, words] = edit.update.mock.calls[0];
-    expect([resource, data.loadState, words]).toEqual(["job", "onWheels", "On wheels"]);
-    expect(Date.parse(data.loadStateAt)).toBeGreaterThan(Date.now() - 60_000);
-    await user.click(screen.getByRole("button", { name: /^On stands/ }));
-    await user.click(await screen.findByRole("button", { name: "On stands", pressed: true }));
-    expect(edit.update).toHaveBeenCalledTimes(1);
+    expect([resource, data.load.now, words]).toEqual([
+      "vehicle",
+      ["onStands", "gearboxSupported"],
+      "On stands, gearbox supported",
+    ]);
+    expect(Date.parse(data.load.at)).toBeGreaterThan(Date.now() - 60_000);
+    await user.click(screen.getByRole("button", { name: "On stands", pressed: true }));
+    expect(edit.update.mock.calls[1][2].load.now).toEqual([]);
+    unmount();
+    show(<JobHead view={jobView()} edit={edit} scope="job:x" />);
+    expect(screen.getByRole("button", { name: /^Load state not said/ })).toBeTruthy();
   });
 
   it("undoes and redoes what the server says can be", async () => {

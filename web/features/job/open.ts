@@ -1,5 +1,5 @@
 import type { JobView, ReadingQuantity, Stage } from "../../../contract";
-import { isGroupDone, specOf } from "../fit/progress";
+import { isGroupDone, specOf } from "../../../domain";
 
 /** What a job of this kind measures before anything comes apart, and again afterwards. */
 export const WANTED: readonly ReadingQuantity[] = ["throw", "freePlayForeAft", "freePlayCross", "knobHeight"];

@@ -2,7 +2,7 @@ import { Button } from "antd";
 import { useNavigate } from "react-router";
 import { count } from "../../format/words";
 import { Answer } from "../../ui/Answer";
-import { specOf } from "../fit/progress";
+import { specOf } from "../../../domain";
 import type { StageProps } from "../job/JobPage";
 import { PartsList } from "./PartsList";
 import { StepsList } from "./StepsList";

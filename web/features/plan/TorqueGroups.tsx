@@ -1,7 +1,7 @@
 import { Button, Modal } from "antd";
 import { useState } from "react";
-import { fieldsOf, strandedSignatures, type Operation, type Signature, type TorqueGroup } from "../../../contract";
-import { readTorque } from "../../../core";
+import { fieldsOf, type Operation, type Signature, type TorqueGroup } from "../../../contract";
+import { readSpecText, strandedSignatures } from "../../../domain";
 import { useVehicleQuery } from "../../app/api";
 import { newId } from "../../app/saving";
 import { useUnits } from "../../format/units";
@@ -17,7 +17,7 @@ import { passesText, readPasses } from "./passes";
 
 const PATTERNS = { circle: "circle", line: "line", box: "box of 4" } as const;
 const LOADS = { any: "any load state", rideHeight: "at ride height" } as const;
-const REUSE = { reuse: "used again", replace: "replaced, single use" } as const;
+const REUSE = { ask: "not known yet", reuse: "used again", replace: "replaced, single use" } as const;
 const ORIGINS = {
   specified: "specified, from a document",
   claimed: "claimed by a seller",
@@ -30,7 +30,7 @@ const ORIGINS = {
 /** The specification of a group in the shop's unit, with its mark; missing ones stand out. */
 export function SpecFigure({ group }: { group: TorqueGroup }) {
   const units = useUnits();
-  const read = readTorque(group.specTyped);
+  const read = readSpecText(group.specTyped);
   if (!read.ok) return <span className="nospec">no specification</span>;
   return (
     <Figure origin={group.specOrigin === "missing" ? "estimated" : group.specOrigin}>
@@ -130,6 +130,7 @@ export function TorqueGroups({ view, edit }: StageProps) {
                   <SpecField
                     label="specification, as written"
                     value={g.specTyped}
+                    whileTyping={signedIn(g).length === 0}
                     onCommit={(specTyped) =>
                       patch(
                         g,
@@ -216,7 +217,7 @@ export function TorqueGroups({ view, edit }: StageProps) {
                     onCommit={(threadLocker) => patch(g, { threadLocker }, "thread locker")}
                   />
                   <NumberField
-                    label="single value holds within"
+                    label="shop’s tolerance of a single value"
                     value={g.tolerancePct}
                     min={0}
                     max={50}

@@ -134,8 +134,7 @@ describe("torque groups", () => {
   it("ask before signed bolts go, and take their signatures along only then", async () => {
     const edit = fakeEdit();
     const group = record("torqueGroup", { jobId: PARENT, name: "Crossmember", count: 6 });
-    const signed = (bolt: number) =>
-      record("signature", { jobId: PARENT, groupId: group.id, bolt, pass: "snug", loadState: "onWheels" });
+    const signed = (bolt: number) => record("signature", { jobId: PARENT, groupId: group.id, bolt, pass: "snug" });
     const view = jobView({ torqueGroup: [group], signature: [signed(5), signed(6), signed(1)] });
     const { user } = show(<TorqueGroups view={view} edit={edit} />);
     await user.click(screen.getByRole("button", { name: /Crossmember/ }));

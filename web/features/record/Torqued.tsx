@@ -1,10 +1,9 @@
 import type { JobView, Signature, TorqueGroup } from "../../../contract";
-import { readTorque } from "../../../core";
-import { dateText, LOAD_NAMES } from "../../format/words";
+import { countsOf, progressOf, readSpecText, wasOutside } from "../../../domain";
+import { dateText, loadText } from "../../format/words";
 import { useUnits } from "../../format/units";
 import { OriginMark } from "../../ui/marks";
 import { torqueWords } from "../../ui/SpecField";
-import { limitsOf, progressOf, specOf } from "../fit/progress";
 import { usePeople } from "../job/useJobView";
 
 /** Every group with its specification, what was read at its bolts, by whom and on what the vehicle stood. */
@@ -36,13 +35,14 @@ export function Torqued({ view }: { view: JobView }) {
 function TorqueRow({ group, signatures }: { group: TorqueGroup; signatures: Signature[] }) {
   const units = useUnits();
   const { nameOf } = usePeople();
-  const read = readTorque(group.specTyped);
-  const { steps, next, order, done } = progressOf(group, signatures);
-  const last = steps[steps.length - 1];
-  const limits = limitsOf(specOf(group), last);
-  const finals = order.flatMap((bolt) =>
-    signatures.filter((s) => s.groupId === group.id && s.bolt === bolt && s.pass === last.pass).slice(-1),
-  );
+  const read = readSpecText(group.specTyped);
+  const { steps, passes, next, order, done } = progressOf(group, signatures);
+  const counted = countsOf(group, signatures);
+  // An angle has no reading: what the wrench said is in the last pass that has limits.
+  const figures = [...passes].reverse().find((p) => p.limits) ?? passes[passes.length - 1];
+  const finals = order.flatMap((bolt) => counted.filter((s) => s.bolt === bolt && s.pass === figures.name).slice(-1));
+  const accepted = counted.filter((s) => s.outcome === "accepted");
+  const again = signatures.filter((s) => s.groupId === group.id && (s.outcome === "redo" || s.outcome === "replaced"));
   const people = [...new Set(finals.map((s) => nameOf(s.personId)).filter(Boolean))];
   const overruled = finals.find((s) => s.overruleReason);
   const at = finals.at(-1);
@@ -69,17 +69,23 @@ function TorqueRow({ group, signatures }: { group: TorqueGroup; signatures: Sign
       <td className="txt n">
         {finals
           .map((s) => {
+            if (s.setTo && !s.reading) return `${s.bolt}: set to ${units.bare(s.setTo.base, "torque")}, clicked`;
             if (!s.reading) return "by hand";
-            const out = limits && (s.reading.base < limits.minNm || s.reading.base > limits.maxNm);
-            return `${s.bolt}: ${units.bare(s.reading.base, "torque")}${out ? " (outside)" : ""}`;
+            return `${s.bolt}: ${units.bare(s.reading.base, "torque")}${wasOutside(group, s) ? " (outside)" : ""}`;
           })
           .join(", ") || "not signed"}
+        {passes
+          .filter((p) => p.angleDeg !== null)
+          .map((p) => `; ${p.name}: ${counted.filter((s) => s.pass === p.name).length} of ${order.length}`)
+          .join("")}
         {next && done > 0 && ` (${done} of ${steps.length} signed)`}
       </td>
       <td className="txt">
         {people.join(", ")}
-        {at && ` ${dateText(at.at)}, ${LOAD_NAMES[at.loadState].toLowerCase()}`}
+        {at && ` ${dateText(at.at)}, ${loadText(at.load).toLowerCase()}`}
         {overruled && `; overruled: ${overruled.overruleReason}`}
+        {accepted.map((s) => `; bolt ${s.bolt} accepted outside its limits: ${s.outcomeReason}`).join("")}
+        {again.map((s) => `; bolt ${s.bolt} ${s.outcome === "redo" ? "loosened and done again" : "replaced"}`).join("")}
       </td>
     </tr>
   );

@@ -27,7 +27,7 @@ const signed = (bolt: number, nm: number, more: object = {}) =>
     pass: "100 %",
     reading: { typed: `${nm} Nm`, base: nm },
     at: "2026-11-19T10:00:00Z",
-    loadState: "onWheels",
+    load: ["onWheels"],
     ...more,
   });
 
@@ -59,7 +59,7 @@ describe("the record of a job", () => {
       torqueGroup: [tail, record("torqueGroup", { jobId: PARENT, name: "Brace" })],
       signature: [
         signed(1, 62, { personId: corrow.id }),
-        signed(2, 70, { personId: corrow.id, overruleReason: "Jack under the hub", loadState: "onStands" }),
+        signed(2, 70, { personId: corrow.id, overruleReason: "Jack under the hub", load: ["onStands"] }),
       ],
     });
     const page = await sheet(view);

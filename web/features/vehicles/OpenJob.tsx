@@ -3,7 +3,6 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { useVehiclesQuery } from "../../app/api";
 import { newId, useEdit } from "../../app/saving";
-import { useAppSelector } from "../../app/hooks";
 import { Tag } from "../../ui/pictograms";
 import { SHIFTER_NAMES } from "../../format/words";
 import { Choice } from "../../ui/TextField";
@@ -44,7 +43,6 @@ export function OpenJob({ onClose, vehicle }: { onClose: () => void; vehicle?: {
   const picked = vehicle ?? form.picked;
   const { data } = useVehiclesQuery({ search: text, limit: 8 }, { skip: fresh || Boolean(picked) });
   const edit = useEdit("shop");
-  const personId = useAppSelector((s) => s.session.personId);
   const tag = form.tag.trim();
   const tagTrouble = tag.length > 16 ? "accepted: up to 16 characters" : "";
   const can = picked || (fresh && tag && !tagTrouble);
@@ -78,7 +76,6 @@ export function OpenJob({ onClose, vehicle }: { onClose: () => void; vehicle?: {
         data: {
           vehicleId,
           complaint: complaint.trim().slice(0, 4000),
-          loadStateBy: personId,
           waits: { kind: "nothing", what: "Ask and measure", since: now, until: null },
         },
       },

@@ -4,7 +4,7 @@ import { Link, useNavigate } from "react-router";
 import type { YardJob } from "../../../contract";
 import { useYardQuery } from "../../app/api";
 import { SavedState } from "../../app/SavingTrouble";
-import { count, LOAD_NAMES, STAGE_NAMES } from "../../format/words";
+import { count, loadText, STAGE_NAMES } from "../../format/words";
 import { Answer } from "../../ui/Answer";
 import { LoadPictogram, MiniRail, Tag } from "../../ui/pictograms";
 import { Empty, Skeleton, Trouble } from "../../ui/states";
@@ -165,9 +165,9 @@ export function YardPage() {
                             <span>job {j.number}</span>
                           </div>
                           <WaitBar kind={kind} since={j.waits.since ?? j.openedAt} until={j.waits.until} />
-                          <span className="ld" title={LOAD_NAMES[j.loadState]}>
-                            <LoadPictogram state={j.loadState} />
-                            <span className="sr">{LOAD_NAMES[j.loadState]}</span>
+                          <span className="ld" title={loadText(j.load)}>
+                            <LoadPictogram load={j.load} />
+                            <span className="sr">{loadText(j.load)}</span>
                           </span>
                           <Button
                             size="small"
@@ -199,7 +199,7 @@ export function YardPage() {
                 {bays.map((j) => (
                   <li key={j.id} className="bayline">
                     <span>{j.bay}</span>
-                    <LoadPictogram state={j.loadState} />
+                    <LoadPictogram load={j.load} />
                     <Link to={`/jobs/${j.id}/${j.stage}`} className="n">
                       {j.tag}
                     </Link>

@@ -16,7 +16,7 @@ const line = (data: Partial<YardJob>): YardJob => {
     title: "Ulverin L12, long base",
     owner: "Corran Isle Bus Trust",
     stage: "compare",
-    loadState: "onStands",
+    load: ["onStands"],
     bay: "",
     waits: { kind: "nothing", what: "Choose the lever", since: null, until: null },
     nextAction: "Throw bench",

@@ -1,0 +1,103 @@
+import type { TorqueGroup } from "../../contract";
+import { readSpecText, type SpecStage } from "./specText";
+
+/** What a reading must be within, N m, and who says so: the document, or the shop's own tolerance. */
+export interface Limits {
+  minNm: number;
+  maxNm: number;
+  by: "document" | "shop";
+}
+
+/** What a group's specification says. */
+export type Spec =
+  | { kind: "missing" }
+  | { kind: "byHand"; words: string }
+  | { kind: "torque"; targetNm: number; limits: Limits; stages: number; anglesDeg: number[]; unit: string };
+
+/** One pass over all bolts of a group: by hand, to a torque, or a further angle. */
+export interface Pass {
+  name: string;
+  pct: number | null;
+  targetNm: number | null;
+  limits: Limits | null;
+  angleDeg: number | null;
+}
+
+type Group = Pick<TorqueGroup, "specTyped" | "tolerancePct" | "passes">;
+
+/**
+ * The band of one stage. A range or a deviation is the document's; a single value gets the shop's tolerance either
+ * way; of a maximum the wrench is set that tolerance below it, and twice it is the lowest that will do.
+ */
+function bandOf(stage: SpecStage, tolerancePct: number): { targetNm: number; limits: Limits } {
+  const part = tolerancePct / 100;
+  const { minNm, maxNm, given } = stage;
+  switch (given) {
+    case "range":
+      return { targetNm: (minNm + maxNm) / 2, limits: { minNm, maxNm, by: "document" } };
+    case "maximum":
+      return { targetNm: maxNm * (1 - part), limits: { minNm: maxNm * (1 - 2 * part), maxNm, by: "shop" } };
+    case "value":
+      return { targetNm: minNm, limits: { minNm: minNm * (1 - part), maxNm: maxNm * (1 + part), by: "shop" } };
+  }
+}
+
+export function specOf(group: Pick<TorqueGroup, "specTyped" | "tolerancePct">): Spec {
+  const read = readSpecText(group.specTyped);
+  if (!read.ok) return { kind: "missing" };
+  if (read.value.kind === "byHand") return { kind: "byHand", words: read.value.words };
+  const { stages, anglesDeg, unit } = read.value;
+  const last = bandOf(stages[stages.length - 1], group.tolerancePct);
+  return { kind: "torque", ...last, stages: stages.length, anglesDeg, unit };
+}
+
+const none = { pct: null, targetNm: null, limits: null, angleDeg: null };
+
+/** "angle 60°", numbered where there are several. */
+const angleName = (deg: number, i: number, of: number): string =>
+  of > 1 ? `angle ${i + 1}: ${deg}°` : `angle ${deg}°`;
+
+/**
+ * The passes of a group, in order. A specification by hand has one, without figures. A percentage is of the last
+ * torque and has limits of its own, in proportion; a specification of several stages goes from stage to stage
+ * instead. Angles are passes of their own: all bolts at torque first, then each further round.
+ */
+export function passesOf(group: Group): Pass[] {
+  const read = readSpecText(group.specTyped);
+  const named = group.passes.map((p): Pass => ({ ...none, name: p.name, pct: p.pct }));
+  if (!read.ok) return named;
+  if (read.value.kind === "byHand") return [{ ...none, name: group.passes[0].name }];
+  const { stages, anglesDeg } = read.value;
+  const bands = stages.map((s) => bandOf(s, group.tolerancePct));
+  const { targetNm, limits } = bands[bands.length - 1];
+  const toTorque =
+    stages.length > 1
+      ? [
+          ...named.filter((p) => p.pct === null),
+          ...bands.map((b, i): Pass => ({ ...none, name: `stage ${i + 1}`, pct: 100, ...b })),
+        ]
+      : named.map((p): Pass => {
+          if (p.pct === null) return p;
+          const share = p.pct / 100;
+          const own = { ...limits, minNm: limits.minNm * share, maxNm: limits.maxNm * share };
+          return { ...p, targetNm: targetNm * share, limits: own };
+        });
+  const further = anglesDeg.map((deg, i): Pass => ({
+    ...none,
+    name: angleName(deg, i, anglesDeg.length),
+    angleDeg: deg,
+  }));
+  return [...toTorque, ...further];
+}
+
+export type Judgement = "inside" | "under" | "over";
+
+/** At a limit is inside: figures typed in one unit and compared in another differ in their last places. */
+const AT_LIMIT = 1e-6;
+
+/** What a reading is against the limits of its own pass; null where the pass has none. */
+export function judgeReading(limits: Limits | null, readingNm: number): Judgement | null {
+  if (!limits) return null;
+  const off = AT_LIMIT * Math.max(1, limits.maxNm);
+  return readingNm < limits.minNm - off ? "under" : readingNm > limits.maxNm + off ? "over" : "inside";
+}

@@ -1,0 +1,69 @@
+import type { Signature, TorqueGroup } from "../../contract";
+import { torqueSequence } from "../../core";
+import { judgeReading, passesOf, type Pass } from "./passes";
+
+/** One bolt in one pass. */
+export type Step = Pass & { bolt: number };
+
+export interface Progress {
+  /** Bolts in the order of tightening. */
+  order: number[];
+  passes: Pass[];
+  steps: Step[];
+  /** The next bolt to tighten, or null when all are signed. */
+  next: Step | null;
+  done: number;
+}
+
+type Signed = Pick<Signature, "groupId" | "bolt" | "pass" | "outcome" | "at">;
+
+/**
+ * The signatures of a group that count: of a bolt that was loosened to be done again none of that pull does, and of
+ * one whose fastener was replaced nothing before that.
+ */
+export function countsOf<S extends Signed>(group: Pick<TorqueGroup, "id">, signatures: readonly S[]): S[] {
+  const own = signatures.filter((s) => s.groupId === group.id);
+  const replacedAt = new Map<number, string>();
+  for (const s of own) {
+    if (s.outcome !== "replaced") continue;
+    const before = replacedAt.get(s.bolt) ?? "";
+    if ((s.at ?? "") >= before) replacedAt.set(s.bolt, s.at ?? "");
+  }
+  return own.filter(
+    (s) =>
+      (s.outcome === "held" || s.outcome === "accepted") &&
+      !(replacedAt.has(s.bolt) && (s.at ?? "") <= (replacedAt.get(s.bolt) ?? "")),
+  );
+}
+
+/** How far a group has come: its passes over its bolts, in the order of tightening. */
+export function progressOf(group: TorqueGroup, signatures: readonly Signed[]): Progress {
+  const passes = passesOf(group);
+  const { order } = torqueSequence({ pattern: group.pattern, count: group.count, passes: [{ name: "order" }] });
+  const steps = passes.flatMap((pass) => order.map((bolt): Step => ({ ...pass, bolt })));
+  const signed = new Set(countsOf(group, signatures).map((s) => `${s.pass}/${s.bolt}`));
+  const open = steps.filter((s) => !signed.has(`${s.name}/${s.bolt}`));
+  return { order, passes, steps, next: open[0] ?? null, done: steps.length - open.length };
+}
+
+/** Signatures that have no place left in a group as it is now: their bolt or their pass is gone. */
+export function strandedSignatures<S extends { bolt: number; pass: string }>(
+  group: Pick<TorqueGroup, "count" | "passes" | "specTyped" | "tolerancePct">,
+  signatures: readonly S[],
+): S[] {
+  const names = new Set(passesOf(group).map((p) => p.name));
+  return signatures.filter((s) => s.bolt > group.count || !names.has(s.pass));
+}
+
+/** Whether the wrench was outside the limits of its pass, whatever was done about it. */
+export function wasOutside(
+  group: Pick<TorqueGroup, "passes" | "specTyped" | "tolerancePct">,
+  signature: Pick<Signature, "pass" | "reading" | "setTo">,
+): boolean {
+  const wrench = signature.reading ?? signature.setTo;
+  const pass = passesOf(group).find((p) => p.name === signature.pass);
+  return wrench !== null && pass !== undefined && (judgeReading(pass.limits, wrench.base) ?? "inside") !== "inside";
+}
+
+export const isGroupDone = (group: TorqueGroup, signatures: readonly Signed[]): boolean =>
+  progressOf(group, signatures).next === null;

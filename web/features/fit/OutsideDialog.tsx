@@ -1,0 +1,64 @@
+import { Button, Input, Modal } from "antd";
+import type { Signature } from "../../../contract";
+import { judgeReading, type Step } from "../../../domain";
+import { useUnits } from "../../format/units";
+import { useKeptDraft } from "../../ui/useDraft";
+import type { Signed } from "./ReadingPad";
+
+export type Outcome = Pick<Signature, "outcome" | "outcomeReason">;
+
+/** A pull that ended outside the limits of its pass is not signed silently: what was done about it is asked. */
+export function OutsideDialog({
+  step,
+  signed,
+  draftName,
+  onDone,
+  onClose,
+}: {
+  step: Step;
+  signed: Signed;
+  draftName: string;
+  onDone: (outcome: Outcome) => void;
+  onClose: () => void;
+}) {
+  const units = useUnits();
+  const [reason, setReason] = useKeptDraft(`${draftName} accepted`);
+  const { limits } = step;
+  const nm = (signed.reading ?? signed.setTo)?.base ?? 0;
+  if (!limits) return null;
+  const over = judgeReading(limits, nm) === "over";
+  const by = units.show(over ? nm - limits.maxNm : limits.minNm - nm, "torque");
+  const done = (outcome: Outcome["outcome"], outcomeReason = ""): void => {
+    setReason("");
+    onDone({ outcome, outcomeReason });
+  };
+  return (
+    <Modal
+      open
+      title={`Bolt ${step.bolt}: ${units.show(nm, "torque")} is ${by} ${over ? "over" : "under"} the limit`}
+      footer={null}
+      width={520}
+      onCancel={onClose}
+    >
+      <p>
+        {step.name} is {units.bare(limits.minNm, "torque")} to {units.show(limits.maxNm, "torque")},{" "}
+        {limits.by === "document" ? "by the document" : "the shop’s tolerance"}. What was done?
+        {over && " A bolt that was pulled too far may be stretched, and its thread may be damaged."}
+      </p>
+      <div className="outcomes">
+        <Button onClick={() => done("redo")}>Loosened; this pass is done again</Button>
+        <Button onClick={() => done("replaced")}>Fastener replaced; all its passes are done again</Button>
+        <Input.TextArea
+          aria-label="Why it is accepted"
+          placeholder="Why it is accepted: read at an angle, checked with the second wrench"
+          maxLength={400}
+          value={reason}
+          onChange={(e) => setReason(e.target.value)}
+        />
+        <Button danger disabled={!reason.trim()} onClick={() => done("accepted", reason.trim())}>
+          Accept it for this reason
+        </Button>
+      </div>
+    </Modal>
+  );
+}
