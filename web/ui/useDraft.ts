@@ -122,12 +122,23 @@ export function useDraft(save: (text: string) => boolean, shown: string, whileTy
 
 const PREFIX = "ash-lever.draft.";
 
+const keyOf = (name: string): string => `${PREFIX}${location.pathname}#${name}`;
+
+/** Lets a kept draft go from outside its field: what it was for has been done. */
+export function forgetDraft(name: string): void {
+  try {
+    localStorage.removeItem(keyOf(name));
+  } catch {
+    // A browser that keeps nothing has nothing to forget.
+  }
+}
+
 /**
  * Text of a line that is not added yet. It stays in this browser until it is added or emptied: a reload, a closed tab
  * or a look at another stage does not lose it. `name` tells it from others at the same address.
  */
 export function useKeptDraft(name: string): [text: string, setText: (text: string) => void] {
-  const key = `${PREFIX}${location.pathname}#${name}`;
+  const key = keyOf(name);
   const [text, setText] = useState(() => {
     try {
       return localStorage.getItem(key) ?? "";

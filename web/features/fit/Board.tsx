@@ -5,6 +5,7 @@ import { countsOf, judgeReading, loadGate, progressOf, specOf, wasOutside } from
 import { loadText, whenText } from "../../format/words";
 import { useUnits } from "../../format/units";
 import type { StageProps } from "../job/JobPage";
+import { forgetDraft } from "../../ui/useDraft";
 import { usePeople } from "../job/useJobView";
 import { SpecFigure } from "../plan/TorqueGroups";
 import { BoltPattern, type BoltState } from "./BoltPattern";
@@ -74,11 +75,15 @@ export function Board({ view, edit, group }: StageProps & { group: TorqueGroup }
       `${group.name}, bolt ${next.bolt}, ${next.name}${told}`,
     );
   };
-  const sign = (signed: Signed): void => {
+  const sign = (signed: Signed): boolean => {
     const wrench = signed.reading ?? signed.setTo;
     const judged = next && wrench ? judgeReading(next.limits, wrench.base) : null;
-    if (judged && judged !== "inside") setOutside(signed);
-    else keep(signed, { outcome: "held", outcomeReason: "" });
+    if (judged && judged !== "inside") {
+      setOutside(signed);
+      return false;
+    }
+    keep(signed, { outcome: "held", outcomeReason: "" });
+    return true;
   };
 
   return (
@@ -196,7 +201,7 @@ export function Board({ view, edit, group }: StageProps & { group: TorqueGroup }
       )}
       {next && !lacksSpec && (
         <ReadingPad
-          key={`${next.name}/${next.bolt}`}
+          key={`${next.name}/${next.bolt}/${tried.length}`}
           step={next}
           draftName={draftName}
           disabled={Boolean(gate && !overrule.reason) || askReuse}
@@ -209,6 +214,7 @@ export function Board({ view, edit, group }: StageProps & { group: TorqueGroup }
           signed={outside}
           draftName={draftName}
           onDone={(outcome) => {
+            forgetDraft(draftName);
             keep(outside, outcome);
             setOutside(null);
           }}

@@ -33,7 +33,8 @@ export function ReadingPad({
   disabled: boolean;
   /** Tells this bolt and pass from others: a reading typed and not signed survives a reload. */
   draftName: string;
-  onSign: (signed: Signed) => void;
+  /** Says whether it was signed; where something has to be answered first, the reading stays. */
+  onSign: (signed: Signed) => boolean;
 }) {
   const units = useUnits();
   const [text, setText] = useKeptDraft(draftName);
@@ -47,8 +48,7 @@ export function ReadingPad({
   const nm = read?.ok ? read.value.min : null;
   const judged = nm === null ? null : judgeReading(limits, nm);
   const sign = (signed: Signed): void => {
-    onSign(signed);
-    setText("");
+    if (onSign(signed)) setText("");
   };
   const signReading = (): void => {
     if (!disabled && nm !== null) sign({ reading: { typed, base: nm }, setTo: null });
