@@ -66,6 +66,9 @@ test("the slice by keyboard: stages, symptom, reading, gear, point, signature, u
   await openJob(page, 217, "fit");
   await page.getByRole("button", { name: /Crossmember to body/ }).focus();
   await page.keyboard.press("Enter");
+  // Torque plus angle stretches bolts: whether they may be used again is asked first.
+  await page.getByRole("button", { name: "New ones" }).focus();
+  await page.keyboard.press("Enter");
   const sign = page.getByRole("button", { name: "Sign bolt 1, snug" });
   await sign.focus();
   await page.keyboard.press("Enter");

@@ -32,7 +32,7 @@ test("under the vehicle: sign, be stopped by the ride-height gate, overrule with
   await page.getByRole("button", { name: "Bolt 1, signed" }).tap();
   await expect(page.getByRole("dialog")).toContainText("Arm held at ride height by a jack");
   await page.getByRole("button", { name: "Take this signature back" }).tap();
-  await expect(answer(page)).toContainText("Bolt 1 next.");
+  await expect(answer(page)).toContainText("waits for ride height.");
 
   await page.getByRole("button", { name: "Now on wheels" }).tap();
   await expect(page.getByRole("button", { name: /^On wheels/ })).toBeVisible();
@@ -45,6 +45,32 @@ test("under the vehicle: sign, be stopped by the ride-height gate, overrule with
     expect(Math.min(box?.height ?? 0, box?.width ?? 0)).toBeGreaterThanOrEqual(TARGET);
   }
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(820);
+});
+
+test("a reading outside its limits is not signed silently, on a phone whose one screen holds all of it", async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await openJob(page, 217, "fit");
+  await page.getByRole("button", { name: /Prop shaft to flange/ }).tap();
+  const reading = page.getByLabel(/^Wrench reading of bolt/);
+  const sign = page.getByRole("button", { name: /^Sign bolt \d$/ });
+  await page.evaluate(() => window.scrollTo(0, 0));
+  for (const piece of [page.getByRole("group", { name: /^Bolt pattern/ }), reading, sign]) {
+    const box = await piece.boundingBox();
+    expect((box?.y ?? 9999) + (box?.height ?? 0)).toBeLessThanOrEqual(844);
+  }
+  await reading.fill("80");
+  await sign.tap();
+  const dialog = page.getByRole("dialog", { name: /is 11\.8.N.m over the limit/ });
+  await expect(dialog.getByRole("button", { name: "Accept it for this reason" })).toBeDisabled();
+  await page.keyboard.press("Escape");
+  await expect(reading).toHaveValue("80");
+  await sign.tap();
+  await dialog.getByRole("button", { name: "Loosened; this pass is done again" }).tap();
+  await expect(page.getByText(/80\.0.N.m, loosened, done again/)).toBeVisible();
+  await expect(reading).toHaveValue("");
+  await saved(page);
 });
 
 test("in the seat: roughness is marked and a recording is taken with a thumb", async ({ page }) => {
