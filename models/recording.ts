@@ -4,9 +4,15 @@ import { LEAST_SAMPLES, MOST_SAMPLES, readCsv, readWav, spectrum, type Read } fr
 const INPUTS = ["samples", "csv", "wavBase64"] as const;
 const BASE64 = /^[A-Za-z0-9+/\s]*={0,2}\s*$/;
 
-/** Bytes of base64 text, by what both a browser and a server have. */
-const bytesOf = (base64: string): Uint8Array =>
-  Uint8Array.from(atob(base64.replace(/\s/g, "")), (c) => c.charCodeAt(0));
+/** Bytes of base64 text, by what both a browser and a server have; null where it is none. */
+function bytesOf(base64: string): Uint8Array | null {
+  try {
+    return Uint8Array.from(atob(base64.replace(/\s/g, "")), (c) => c.charCodeAt(0));
+  } catch {
+    // Letters of the alphabet, but not in fours.
+    return null;
+  }
+}
 
 /** The record itself, or why it cannot be taken. */
 export function recordingOf(i: SpectrumInput): Read | Refusal {
@@ -25,7 +31,8 @@ export function recordingOf(i: SpectrumInput): Read | Refusal {
   }
   if (i.csv !== undefined) return readCsv(i.csv);
   const base64 = i.wavBase64 ?? "";
-  return BASE64.test(base64) ? readWav(bytesOf(base64)) : { ok: false, why: "this is not base64 text" };
+  const bytes = BASE64.test(base64) ? bytesOf(base64) : null;
+  return bytes ? readWav(bytes) : { ok: false, why: "this is not base64 text" };
 }
 
 /** Reads the record, checks window and track against it, and answers. */

@@ -122,5 +122,12 @@ export function checkNotch(input: NotchInput): Refusal | null {
       return refusal("invalid_input", field, d, "a notch that leaves knob and pin 1 mm or more from the pivot");
     }
   }
-  return input.reference ? checkLever(input.reference, input.gearbox, "reference") : null;
+  if (!input.reference) return null;
+  const bad = checkLever(input.reference, input.gearbox, "reference");
+  if (bad) return bad;
+  const isArm = (kind: string): boolean => kind === "arm";
+  const { kind } = input.reference.drive;
+  return isArm(kind) === isArm(input.lever.drive.kind)
+    ? null
+    : refusal("invalid_input", "reference.drive.kind", kind, "a drive of the same travel: all in mm, or all of arms");
 }

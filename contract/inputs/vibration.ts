@@ -5,17 +5,24 @@ import { ACCEPTS, refusal, type Refusal } from "../refusal";
 import { firstRepeat } from "./lever";
 
 /** A tyre by its size text, or by what it rolls. */
-export const tyre = z
-  .unknown()
-  .pipe(
-    z.union(
-      [
-        z.strictObject({ size: text(), rollingFactor: num(0.9, 1).default(0.97) }),
-        z.strictObject({ circumferenceMm: num(500, 5000, "mm") }),
-      ],
-      { error: () => `${ACCEPTS}a size like 205/55R16, or circumferenceMm from 500 to 5000` },
-    ),
-  );
+const bySize = z.strictObject({ size: text(), rollingFactor: num(0.9, 1).default(0.97) });
+const byRolling = z.strictObject({ circumferenceMm: num(500, 5000, "mm") });
+const EITHER = `${ACCEPTS}a size like 205/55R16, or circumferenceMm from 500 to 5000`;
+
+/** Which of the two is meant is said by its field; both at once are a slip. */
+export const tyre = z.unknown().transform((value, ctx): z.output<typeof bySize> | z.output<typeof byRolling> => {
+  const given = typeof value === "object" && value !== null ? Object.keys(value) : [];
+  const path = given.includes("size") && given.includes("circumferenceMm") ? ["circumferenceMm"] : null;
+  const read = path ? null : (given.includes("circumferenceMm") ? byRolling : bySize).safeParse(value);
+  if (read?.success) return read.data;
+  if (path || !given.length) ctx.issues.push({ code: "custom", message: EITHER, path: path ?? [], input: value });
+  for (const issue of given.length ? (read?.error?.issues ?? []) : []) {
+    const at = issue.code === "unrecognized_keys" ? [...issue.path, issue.keys[0]] : issue.path;
+    const message = issue.code === "unrecognized_keys" ? `${ACCEPTS}no field of this name` : issue.message;
+    ctx.issues.push({ code: "custom", message, path: [...at], input: value });
+  }
+  return z.NEVER;
+});
 
 export const ordersInput = z.strictObject({
   layout: word(["northSouth", "eastWest"]),

@@ -1,3 +1,4 @@
+import { exceeds } from "../quantity";
 import { lever, type GearAnswer } from "./lever";
 import {
   gapAt,
@@ -81,7 +82,7 @@ export function clearance(input: ClearanceInput): ClearanceAnswer {
       }
       const gaps = solids.map(({ name, solid }): GearGap => {
         const { gapMm, part } = gapAt(pieces, toRad(g.leverDeg), solid);
-        return { obstacle: name, gapMm, touches: gapMm <= 0, part };
+        return { obstacle: name, gapMm, touches: !exceeds(gapMm, 0), part };
       });
       return { gear: g.gear, reached: true, leverDeg: g.leverDeg, gaps };
     }),
@@ -113,7 +114,7 @@ function sweepOf(
     return {
       obstacle: name,
       gapMm: least.gapMm,
-      touches: least.gapMm <= 0,
+      touches: !exceeds(least.gapMm, 0),
       leverDeg,
       gear: nearestGear(gears, leverDeg),
       part: least.part,

@@ -1,3 +1,4 @@
+import { exceeds, fallsShort } from "../quantity";
 import { driveSolver } from "./drives";
 import { lever, neutralGain, type Throw } from "./lever";
 import type { Gearbox, LeverGeometry, Point } from "./types";
@@ -124,7 +125,7 @@ function noticesOf(
   const greatest = Math.max(...reductions);
   const least = Math.min(...lengths);
   if (index > 0) {
-    if (reductions.length && greatest > limits.maxReductionPct) {
+    if (reductions.length && exceeds(greatest, limits.maxReductionPct)) {
       notices.push({
         code: "reduction_over",
         value: greatest,
@@ -132,7 +133,7 @@ function noticesOf(
         message: `${greatest.toFixed(1)} % shorter: notchy, and it can outrun the synchronizers`,
       });
     }
-    if (effort !== null && effort > limits.maxEffortFactor) {
+    if (effort !== null && exceeds(effort, limits.maxEffortFactor)) {
       notices.push({
         code: "effort_over",
         value: effort,
@@ -140,7 +141,7 @@ function noticesOf(
         message: `${effort.toFixed(2)} times the effort at the knob`,
       });
     }
-    if (raisedMm > limits.maxKnobRaiseMm) {
+    if (exceeds(raisedMm, limits.maxKnobRaiseMm)) {
       notices.push({
         code: "knob_raised",
         value: raisedMm,
@@ -149,7 +150,7 @@ function noticesOf(
       });
     }
   }
-  if (lengths.length && least < limits.minThrowMm) {
+  if (lengths.length && fallsShort(least, limits.minThrowMm)) {
     notices.push({
       code: "throw_under",
       value: least,

@@ -1,3 +1,4 @@
+import { fallsShort } from "../quantity";
 import { toRad } from "./plane";
 
 export interface FloorHole {
@@ -70,7 +71,7 @@ export function floorSlot(input: FloorSlotInput): FloorSlotAnswer {
     const dy = Math.max(right - hole.yMm, 0, hole.yMm - left);
     const edgeMm = Math.hypot(dx, dy);
     const needMm = EDGE_DIAMETERS * hole.diameterMm;
-    return { ...hole, edgeMm, needMm, ok: edgeMm >= needMm };
+    return { ...hole, edgeMm, needMm, ok: !fallsShort(edgeMm, needMm) };
   });
 
   const arm = pivot.zMm + input.floorThicknessMm + input.armBelowMm;

@@ -12,7 +12,7 @@ const GOLDEN = (Math.sqrt(5) - 1) / 2;
  *
  * Works on the signed rate, whose extremes are smooth; where it changes sign the least is 0.
  * `max` is null where the rate grows without bound (a dead centre at the end of the range).
- * Cost: about 60 solves.
+ * Cost: about 150 solves.
  */
 export function rateRange(drive: DriveSolver, from: number, to: number): { min: number; max: number | null } | null {
   const rateAt = (s: number): number | null => {
@@ -39,8 +39,8 @@ export function rateRange(drive: DriveSolver, from: number, to: number): { min: 
   let most = Math.max(...finite);
 
   const refine = (i: number, sign: 1 | -1): number => {
-    let lo = from + (i - 1) * step;
-    let hi = from + (i + 1) * step;
+    let lo = from + Math.max(0, i - 1) * step;
+    let hi = from + Math.min(LOOKS, i + 1) * step;
     let best = sign * rates[i];
     const value = (s: number) => {
       const r = rateAt(s);
@@ -68,8 +68,9 @@ export function rateRange(drive: DriveSolver, from: number, to: number): { min: 
     }
     return sign * best;
   };
-  for (let i = 1; i < LOOKS; i++) {
-    const [before, here, after] = [rates[i - 1], rates[i], rates[i + 1]];
+  for (let i = 0; i <= LOOKS; i++) {
+    // An end has one neighbour only: an extreme may be between the two.
+    const [before, here, after] = [rates[i - 1] ?? rates[i], rates[i], rates[i + 1] ?? rates[i]];
     if (here <= before && here <= after) least = Math.min(least, refine(i, 1));
     if (here >= before && here >= after) most = Math.max(most, refine(i, -1));
   }

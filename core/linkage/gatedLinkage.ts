@@ -230,7 +230,7 @@ function presentOf(input: GatedInput): GatedPresent | null {
     allInCapture: positions.length > 0 && positions.every((p) => p.inCapture),
     positions,
     bestRodMm: best?.rodMm ?? null,
-    adjustMm: change === null ? null : Math.abs(change),
+    adjustMm: change,
     direction: change === null ? null : change > 0 ? "lengthen" : change < 0 ? "shorten" : "none",
     turns: change === null || present.changePerTurnMm === undefined ? null : Math.abs(change) / present.changePerTurnMm,
   };

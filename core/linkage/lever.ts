@@ -150,8 +150,7 @@ export function lever(input: LeverInput): LeverAnswer {
     }
     if (!swing.ok) {
       const message = missingText(g.gear, swing.reason, swing.missingMm);
-      const code = swing.reason === "dead_centre" ? "dead_centre" : "cannot_reach";
-      notices.push({ code, message, gear: g.gear });
+      notices.push({ code: "cannot_reach", message, gear: g.gear });
       return {
         ...base,
         reached: false,
@@ -203,7 +202,7 @@ export function lever(input: LeverInput): LeverAnswer {
   const perUnit = isArm ? Math.PI / 180 : 1;
   const neutral = neutralGain(geometry, drive);
   const gain = neutral === null ? null : neutral * perUnit;
-  if (neutral === null && !notices.some((n) => n.code === "dead_centre")) {
+  if (neutral === null) {
     notices.push({ code: "dead_centre", message: "neutral stands at a dead centre" });
   }
   if (gain === 0) {

@@ -1,4 +1,4 @@
-import { formatNumber } from "../quantity";
+import { exceeds, fallsShort, formatNumber } from "../quantity";
 import { leastClearance, type ClearanceInput } from "./clearance";
 import { reductionPct } from "./compare";
 import { driveSolver } from "./drives";
@@ -154,10 +154,10 @@ function notchResult(input: NotchInput, before: readonly Throw[], notch: number,
   const { limits } = input;
   const breaks: NotchBreak[] = [];
   if (own.gears.some((g) => !g.reached) || gain === null) breaks.push("cannotReach");
-  if (least.gapMm < limits.minGapMm) breaks.push("minGapMm");
-  if (effortFactor !== null && effortFactor > limits.maxEffortFactor) breaks.push("maxEffortFactor");
-  if (lengths.length && Math.min(...lengths) < limits.minThrowMm) breaks.push("minThrowMm");
-  if (reductions.length && Math.max(...reductions) > limits.maxReductionPct) breaks.push("maxReductionPct");
+  if (fallsShort(least.gapMm, limits.minGapMm)) breaks.push("minGapMm");
+  if (effortFactor !== null && exceeds(effortFactor, limits.maxEffortFactor)) breaks.push("maxEffortFactor");
+  if (lengths.length && fallsShort(Math.min(...lengths), limits.minThrowMm)) breaks.push("minThrowMm");
+  if (reductions.length && exceeds(Math.max(...reductions), limits.maxReductionPct)) breaks.push("maxReductionPct");
   return {
     notch,
     notchMm,

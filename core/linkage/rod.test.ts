@@ -24,7 +24,7 @@ describe("rod", () => {
     expect(usualEngagement(end({ threadDepthMm: 9 }))).toBe(9);
   });
 
-  it("speaks of every weakness in the order of its weight", () => {
+  it("speaks of every weakness end by end, in the order of its kind", () => {
     const out = rod({
       targetMm: 110,
       ends: [end({ threadDepthMm: 10, engagementMm: 9, witnessMm: 9.5 }), end({ engagementMm: 7 })],
@@ -32,8 +32,8 @@ describe("rod", () => {
     expect(out.notices.map((n) => [n.code, n.end])).toEqual([
       ["shallow_thread", 1],
       ["engagement_warn", 1],
-      ["engagement_unsafe", 2],
       ["witness_hole", 1],
+      ["engagement_unsafe", 2],
     ]);
     const short = rod({ targetMm: 90, ends: [end({ engagementMm: 12 }), end({ engagementMm: 12 })] });
     expect(short.notices.map((n) => n.code)).toEqual(["thread_throughout"]);

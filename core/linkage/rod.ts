@@ -1,3 +1,4 @@
+import { fallsShort } from "../quantity";
 import { pitchOf, type ThreadPitch } from "../quantity";
 
 export interface RodEnd extends ThreadPitch {
@@ -78,7 +79,7 @@ export function rod(input: RodInput): RodAnswer {
   }));
   const cut = input.targetMm - sum(given.map((g) => g.end.shankLengthMm - g.engagementMm));
   const needed = sum(given.map((g) => g.engagementMm + jamNutOf(g.end)));
-  const reached = cut >= needed;
+  const reached = !fallsShort(cut, needed);
 
   const ends = given.map(({ end, engagementMm }): RodEndAnswer => {
     const d = end.threadDiameterMm;
@@ -86,7 +87,11 @@ export function rod(input: RodInput): RodAnswer {
     return {
       engagementMm,
       engagementDiameters,
-      verdict: engagementMm >= GOOD_DIAMETERS * d ? "good" : engagementMm >= LEAST_DIAMETERS * d ? "warn" : "unsafe",
+      verdict: !fallsShort(engagementMm, GOOD_DIAMETERS * d)
+        ? "good"
+        : !fallsShort(engagementMm, LEAST_DIAMETERS * d)
+          ? "warn"
+          : "unsafe",
       threadLengthMm: end.threadDepthMm + jamNutOf(end),
       startEngagementMm: end.threadDepthMm / 2,
       lengthenGoodMm: Math.max(0, engagementMm - GOOD_DIAMETERS * d),
@@ -128,35 +133,34 @@ function noticesOf(
   cutMm: number | null,
   missingMm: number,
 ): RodAnswer["notices"] {
-  const perEnd = (
-    code: RodNoticeCode,
-    when: (end: RodEnd, answer: RodEndAnswer) => boolean,
-    message: (end: RodEnd, answer: RodEndAnswer) => string,
-  ): RodAnswer["notices"] =>
-    input.ends.flatMap((end, i) => (when(end, ends[i]) ? [{ code, end: i + 1, message: message(end, ends[i]) }] : []));
+  type Look = [RodNoticeCode, boolean, string];
+  // End by end, the first one first.
+  const ofEnds = input.ends.flatMap((end, i) => {
+    const a = ends[i];
+    const looks: Look[] = [
+      [
+        "shallow_thread",
+        fallsShort(end.threadDepthMm, GOOD_DIAMETERS * end.threadDiameterMm),
+        `the thread is only ${end.threadDepthMm.toFixed(1)} mm deep: under one and a half diameters`,
+      ],
+      ["engagement_warn", a.verdict === "warn", `${a.engagementMm.toFixed(1)} mm in the thread: enough, not good`],
+      [
+        "engagement_unsafe",
+        a.verdict === "unsafe",
+        `${a.engagementMm.toFixed(1)} mm in the thread: less than its diameter, it can pull out`,
+      ],
+      [
+        "witness_hole",
+        end.witnessMm !== undefined && fallsShort(a.engagementMm, end.witnessMm),
+        `the thread does not reach the witness hole at ${(end.witnessMm ?? 0).toFixed(1)} mm`,
+      ],
+    ];
+    return looks.flatMap(([code, when, message]) => (when ? [{ code, end: i + 1, message }] : []));
+  });
   const threads = sum(ends.map((e) => e.threadLengthMm));
   return [
-    ...perEnd(
-      "shallow_thread",
-      (end) => end.threadDepthMm < GOOD_DIAMETERS * end.threadDiameterMm,
-      (end) => `the thread is only ${end.threadDepthMm.toFixed(1)} mm deep: under one and a half diameters`,
-    ),
-    ...perEnd(
-      "engagement_warn",
-      (_, a) => a.verdict === "warn",
-      (_, a) => `${a.engagementMm.toFixed(1)} mm in the thread: enough, not good`,
-    ),
-    ...perEnd(
-      "engagement_unsafe",
-      (_, a) => a.verdict === "unsafe",
-      (_, a) => `${a.engagementMm.toFixed(1)} mm in the thread: less than its diameter, it can pull out`,
-    ),
-    ...perEnd(
-      "witness_hole",
-      (end, a) => end.witnessMm !== undefined && a.engagementMm < end.witnessMm,
-      (end) => `the thread does not reach the witness hole at ${(end.witnessMm ?? 0).toFixed(1)} mm`,
-    ),
-    ...(cutMm !== null && cutMm < threads
+    ...ofEnds,
+    ...(cutMm !== null && fallsShort(cutMm, threads)
       ? [{ code: "thread_throughout" as const, message: "the two threads meet: thread the rod from end to end" }]
       : []),
     ...(cutMm === null

@@ -1,3 +1,4 @@
+import { exceeds, fallsShort } from "../quantity";
 export interface LockoutInput {
   /** Gap measured in the outermost forward gate, mm. */
   gapMm: number;
@@ -33,7 +34,7 @@ const CHECKLIST = [
 export function lockout(input: LockoutInput): LockoutAnswer {
   const { gapMm, targetMinMm, targetMaxMm, slot } = input;
   const checklist = [...CHECKLIST];
-  if (gapMm >= targetMinMm && gapMm <= targetMaxMm) {
+  if (!fallsShort(gapMm, targetMinMm) && !exceeds(gapMm, targetMaxMm)) {
     return { moveMm: 0, direction: "none", gapAfterMm: gapMm, reached: true, shortMm: 0, checklist };
   }
   const wanted = (targetMinMm + targetMaxMm) / 2 - gapMm;
@@ -41,12 +42,13 @@ export function lockout(input: LockoutInput): LockoutAnswer {
   const room = (wanted > 0 ? slot.awayMm : slot.towardMm) ?? Infinity;
   const moveMm = Math.min(Math.abs(wanted), room);
   const gapAfterMm = gapMm + Math.sign(wanted) * moveMm;
-  const shortMm = Math.max(0, targetMinMm - gapAfterMm, gapAfterMm - targetMaxMm);
+  const inBand = !fallsShort(gapAfterMm, targetMinMm) && !exceeds(gapAfterMm, targetMaxMm);
+  const shortMm = inBand ? 0 : Math.max(targetMinMm - gapAfterMm, gapAfterMm - targetMaxMm);
   return {
     moveMm,
     direction: moveMm === 0 ? "none" : direction,
     gapAfterMm,
-    reached: shortMm === 0,
+    reached: inBand,
     shortMm,
     checklist,
   };

@@ -1,3 +1,4 @@
+import { exceeds } from "../quantity";
 import { armLengthMm, crossArms, driveSolver, neutralGain, type LeverGeometry } from "../linkage";
 import { paretoPlans, type PlanSet, type Replaceable } from "./replacementPlans";
 
@@ -257,9 +258,9 @@ function directionOf(
   const finding: SlackFinding =
     unexplainedMm === null
       ? "not_measured"
-      : unexplainedMm > notable
+      : exceeds(unexplainedMm, notable)
         ? "joint_missing"
-        : -unexplainedMm > notable
+        : exceeds(-unexplainedMm, notable)
           ? "over_read"
           : "agrees";
   return {

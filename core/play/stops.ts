@@ -1,3 +1,4 @@
+import { exceeds } from "../quantity";
 import { pitchOf, type ThreadPitch } from "../quantity";
 
 export interface StopsInput extends ThreadPitch {
@@ -71,7 +72,7 @@ export function stops(input: StopsInput): StopsAnswer {
           ? "holds_off"
           : overtravelMm === null
             ? "not_checked"
-            : gapRailMm > overtravelMm
+            : exceeds(gapRailMm, overtravelMm)
               ? "fork_takes_load"
               : "ok",
       overtravelMm,

@@ -1,3 +1,4 @@
+import { exceeds, fallsShort } from "../quantity";
 import type { Notice } from "./notice";
 
 export type JointKind = "cardan" | "cv" | "flexible";
@@ -141,9 +142,6 @@ export function driveline(input: DrivelineInput): DrivelineAnswer {
   };
 }
 
-/** Differences under this, deg, are rounding. */
-const HAIR = 1e-9;
-
 function noticesOf(
   joints: readonly DrivelineJoint[],
   limits: DrivelineInput["limits"],
@@ -152,7 +150,7 @@ function noticesOf(
 ): DrivelineAnswer["notices"] {
   const notices: DrivelineAnswer["notices"] = [];
   joints.forEach((j, i) => {
-    if (j.kind === "cardan" && j.angleDeg < limits.minDeg - HAIR) {
+    if (j.kind === "cardan" && fallsShort(j.angleDeg, limits.minDeg)) {
       notices.push({
         code: "angleUnder",
         field: `joints[${i}]`,
@@ -161,7 +159,7 @@ function noticesOf(
     }
   });
   joints.forEach((j, i) => {
-    if (j.angleDeg > limits.maxDeg + HAIR) {
+    if (exceeds(j.angleDeg, limits.maxDeg)) {
       notices.push({
         code: "angleOver",
         field: `joints[${i}]`,
@@ -172,7 +170,7 @@ function noticesOf(
   const cardan = joints.filter((j) => j.kind === "cardan");
   if (cardan.length === 2) {
     const difference = Math.abs(cardan[0].angleDeg - cardan[1].angleDeg);
-    if (difference > limits.differenceDeg + HAIR) {
+    if (exceeds(difference, limits.differenceDeg)) {
       notices.push({
         code: "angleDifference",
         field: "joints",
@@ -180,14 +178,14 @@ function noticesOf(
       });
     }
   }
-  if (torsional > limits.torsionalRadPerS2) {
+  if (exceeds(torsional, limits.torsionalRadPerS2)) {
     notices.push({
       code: "torsionalOver",
       field: "shafts",
       message: `${torsional.toFixed(0)} rad/s2 reach the axle twice a turn, over ${limits.torsionalRadPerS2}`,
     });
   }
-  if (inertia > limits.inertiaRadPerS2) {
+  if (exceeds(inertia, limits.inertiaRadPerS2)) {
     notices.push({
       code: "inertiaOver",
       field: "shafts",

@@ -1,3 +1,4 @@
+import { exceeds, fallsShort } from "../quantity";
 import { isUnsolvable, type Notice, type Unsolvable } from "./notice";
 import { assemble, modeIn, type CrankAxis, type Freedom, type PowerUnit } from "./unit";
 
@@ -46,6 +47,10 @@ export const byRatio = (r: number, z: number): number =>
 /** Transmissibility by loss factor; Infinity at an undamped resonance. */
 export const byLoss = (r: number, h: number): number => Math.sqrt((1 + h * h) / ((1 - r * r) ** 2 + h * h));
 
+/** At the resonance itself, to rounding, and nothing damps it: what is passed on has no end. */
+const endless = (ratio: number, dampingRatio: number | null, lossFactor: number | null): boolean =>
+  (dampingRatio ?? lossFactor ?? 0) === 0 && !exceeds(ratio, 1) && !fallsShort(ratio, 1);
+
 const passed = (t: number): Passed =>
   Number.isFinite(t) && t > 0 ? { transmissibility: t, dB: 20 * Math.log10(t) } : { transmissibility: null, dB: null };
 
@@ -79,7 +84,11 @@ export function isolation(input: IsolationInput): IsolationAnswer | Unsolvable {
   const at = (rpm: number) => {
     const hz = (order * rpm) / 60;
     const ratio = hz / naturalHz;
-    const t = dampingRatio === null ? byLoss(ratio, lossFactor ?? 0) : byRatio(ratio, dampingRatio);
+    const t = endless(ratio, dampingRatio, lossFactor)
+      ? Infinity
+      : dampingRatio === null
+        ? byLoss(ratio, lossFactor ?? 0)
+        : byRatio(ratio, dampingRatio);
     return { rpm, hz, ratio, t };
   };
   const idle = at(input.idleRpm);
@@ -88,14 +97,14 @@ export function isolation(input: IsolationInput): IsolationAnswer | Unsolvable {
     return { rpm, hz, ...passed(t) };
   });
   const notices: IsolationAnswer["notices"] = [];
-  if (idle.t > 1) {
+  if (exceeds(idle.t, 1)) {
     notices.push({
       code: "amplifies",
       field: "idleRpm",
       message: "at idle the mount passes on more than it is given: softer, or a higher idle",
     });
   }
-  if (curve.some((c) => c.transmissibility === null)) {
+  if (!Number.isFinite(idle.t) || curve.some((c) => c.transmissibility === null)) {
     notices.push({ code: "undamped", field: "curve", message: "without damping the resonance has no end" });
   }
   return {

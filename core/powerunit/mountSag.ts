@@ -1,3 +1,4 @@
+import { exceeds, fallsShort } from "../quantity";
 import { leastSquares, singularValues } from "../numerics";
 import type { Notice, Unsolvable } from "./notice";
 
@@ -91,7 +92,7 @@ export function mountSag(input: MountSagInput): MountSagAnswer | Unsolvable {
   const at = (i: number): string => `mounts[${i}]`;
   const notices: MountSagAnswer["notices"] = [];
   mounts.forEach((m, i) => {
-    if (m.sagMm > input.warnMm) {
+    if (exceeds(m.sagMm, input.warnMm)) {
       notices.push({
         code: "collapsed",
         field: at(i),
@@ -100,11 +101,11 @@ export function mountSag(input: MountSagInput): MountSagAnswer | Unsolvable {
     }
   });
   mounts.forEach((m, i) => {
-    if (m.sagMm < -RISES_MM) {
+    if (fallsShort(m.sagMm, -RISES_MM)) {
       notices.push({ code: "rises", field: at(i), message: `${m.name} stands ${(-m.sagMm).toFixed(1)} mm high` });
     }
   });
-  if (maxResidualMm > RIGID_MM) {
+  if (exceeds(maxResidualMm, RIGID_MM)) {
     notices.push({
       code: "notRigid",
       field: "mounts",

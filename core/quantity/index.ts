@@ -8,5 +8,6 @@ export { formatInchFraction, formatNumber, formatQuantity, inOtherUnit, unitLabe
 export type { FormatOptions } from "./format";
 export { PREFERRED, TORQUE_FACTORS, UNITS, otherUnit, unitOf } from "./units";
 export type { QuantityKind, TorqueUnit, Unit, UnitSystem } from "./units";
+export { exceeds, fallsShort } from "./limit";
 export { pitchOf } from "./pitch";
 export type { ThreadPitch } from "./pitch";

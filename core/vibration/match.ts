@@ -1,3 +1,4 @@
+import { exceeds } from "../quantity";
 export interface MatchInput {
   peaks: { hz: number; amplitude: number }[];
   sources: { id: string; hz: number }[];
@@ -48,7 +49,7 @@ export function match(input: MatchInput): MatchAnswer {
   const peaks = input.peaks.map(({ hz, amplitude }) => {
     const sources = input.sources
       .map((s) => ({ id: s.id, offHz: hz - s.hz, offPct: (100 * (hz - s.hz)) / s.hz, hz: s.hz }))
-      .filter((s) => Math.abs(s.offHz) <= Math.max(windowBins * binHz, (windowPct / 100) * s.hz))
+      .filter((s) => !exceeds(Math.abs(s.offHz), Math.max(windowBins * binHz, (windowPct / 100) * s.hz)))
       .sort((a, b) => Math.abs(a.offHz) - Math.abs(b.offHz))
       .map(({ id, offHz, offPct }) => ({ id, offHz, offPct }));
     const groups = new Set(sources.map((s) => groupOf(s.id)));

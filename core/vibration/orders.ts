@@ -1,3 +1,4 @@
+import { exceeds } from "../quantity";
 export interface OrdersInput {
   layout: "northSouth" | "eastWest";
   engineRpm?: number;
@@ -69,7 +70,7 @@ export function orders(input: OrdersInput): OrdersAnswer {
   const gearRatio = input.gearRatio ?? turning;
   const prop = input.propShaft ?? input.layout === "northSouth";
   const propRpm = prop ? wheelRpm * finalDrive : null;
-  const slips = Math.abs(turning / gearRatio - 1) > SLIP;
+  const slips = exceeds(Math.abs(turning / gearRatio - 1), SLIP);
 
   const source = (
     id: string,

@@ -53,6 +53,21 @@ const waveFile = (): typeof wavefile.WaveFile => {
   return (names.default ?? names).WaveFile;
 };
 
+/** Formats of a WAV file's head: floats, and the extensible one, whose sub-format begins with the number of the real. */
+const FLOAT = 3;
+const EXTENSIBLE = 65_534;
+
+/** How the samples are written. The package takes the floats of an extensible file for whole numbers. */
+function depthOf(wav: wavefile.WaveFile): string {
+  const { audioFormat, subformat, bitsPerSample } = wav.fmt as {
+    audioFormat: number;
+    subformat?: number[];
+    bitsPerSample: number;
+  };
+  if (audioFormat !== EXTENSIBLE || subformat?.[0] !== FLOAT) return wav.bitDepth;
+  return bitsPerSample === 32 ? "32f" : String(bitsPerSample);
+}
+
 /** Reading that goes on where a file has been cut short; `missing` is the part of it that is not there. */
 export type WavRead = { ok: true; recording: Recording; missing: number; comment: string } | { ok: false; why: string };
 
@@ -69,9 +84,10 @@ export function readWavSoFar(bytes: Uint8Array): WavRead {
   } catch {
     return { ok: false, why: "this is not a WAV file that can be read to its end" };
   }
-  const kind = Object.hasOwn(SAMPLES, wav.bitDepth) ? SAMPLES[wav.bitDepth] : null;
+  const depth = depthOf(wav);
+  const kind = Object.hasOwn(SAMPLES, depth) ? SAMPLES[depth] : null;
   if (!kind) {
-    return { ok: false, why: `${wav.bitDepth} is compressed or unknown; PCM of 8, 16, 24 or 32 bits, or float` };
+    return { ok: false, why: `${depth} is compressed or unknown; PCM of 8, 16, 24 or 32 bits, or float` };
   }
   const format = wav.fmt as { numChannels: number; sampleRate: number };
   const data = wav.data as { chunkSize: number; samples: Uint8Array };

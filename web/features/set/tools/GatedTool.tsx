@@ -283,7 +283,7 @@ function presentWords(present: Present, len: (mm: number) => string): string {
   if (!present) return "";
   if (!present.reached) return " The rod fitted now does not join the arms over the whole swing.";
   if (present.direction === "none" || present.direction === null || present.adjustMm === null) return "";
-  if (present.adjustMm < 0.05) return " The rod fitted now is right.";
-  const turns = present.turns === null ? "" : `, ${formatNumber(present.turns, 1)} turns`;
-  return ` In the holes used now, ${present.direction} the rod by ${len(present.adjustMm)}${turns}.`;
+  if (Math.abs(present.adjustMm) < 0.05) return " The rod fitted now is right.";
+  const turns = present.turns === null ? "" : `, ${formatNumber(Math.abs(present.turns), 1)} turns`;
+  return ` In the holes used now, ${present.direction} the rod by ${len(Math.abs(present.adjustMm))}${turns}.`;
 }
