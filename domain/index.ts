@@ -1,1 +1,2 @@
 export * from "./torque";
+export * from "./setting";

@@ -65,7 +65,7 @@ describe("a question nobody expects is refused at its field, whatever it asks", 
 });
 
 describe("lever", () => {
-  const askLever = (over: object, gears = gearbox.gears) =>
+  const askLever = (over: object, gears: object[] = gearbox.gears) =>
     ask<{ gainRange: [number, number | null] }>("lever", {
       gearbox: { gears },
       lever: { ...lever, ...over },

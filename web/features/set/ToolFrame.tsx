@@ -18,6 +18,8 @@ export interface Says {
   lead: string;
   /** Its reason and what else there is to it. */
   rest?: string;
+  /** It says what must not be done: nothing of it is kept as a setting. */
+  no?: boolean;
 }
 
 export const saysText = ({ lead, rest }: Says): string => [lead, rest].filter(Boolean).join(" ");
@@ -76,9 +78,9 @@ export function ToolFrame({
             {host.keep && (
               <Button
                 type="primary"
-                disabled={!says || !input || kept === keyOf}
+                disabled={!says || says.no || !input || kept === keyOf}
                 onClick={() => {
-                  if (!says || !input) return;
+                  if (!says || says.no || !input) return;
                   host.keep?.({ tool, name: title, input, says: saysText(says) });
                   setKept(keyOf);
                 }}
@@ -96,7 +98,7 @@ export function ToolFrame({
           </>
         ) : says ? (
           <>
-            <b>
+            <b className={says.no ? "brk" : undefined}>
               <Figures text={says.lead} />
             </b>
             {says.rest && (

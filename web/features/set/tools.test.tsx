@@ -92,7 +92,14 @@ const CASES: Case[] = [
     typed: "30 mm",
     then: /by 40\.0 mm/,
   },
-  { tool: "pressFit", first: /Take a \d+\.\d t press/, field: "hottest in use", typed: "140", then: /press/ },
+  // 40 mm in aluminium: 40 x 11.6e-6 /K of it open per degree, 0.056 mm at 140, and 0.05 mm are tight.
+  {
+    tool: "pressFit",
+    first: /Take a \d+\.\d t press/,
+    field: "hottest in use",
+    typed: "140",
+    then: /Do not fit it: hot, it has no grip left/,
+  },
   // 1.3 mm of gap to leave 0.2: a pack of 1.1 mm.
   {
     tool: "shims",
@@ -160,6 +167,91 @@ describe("setting tools on the desk", () => {
       { at: "/desk/set/hammer" },
     );
     expect(plainText(document.body)).toContain("The setting tools are stops");
+  });
+});
+
+describe("settings that can hurt are refused in the first words, and not kept", () => {
+  interface Refused {
+    tool: SettingTool;
+    fields: [label: string, at: number, typed: string][];
+    says: RegExp;
+  }
+  const REFUSED: Refused[] = [
+    { tool: "rod", fields: [["then longer by", 0, "20 mm"]], says: /Do not lengthen it by 20\.0 mm.*is the longest/ },
+    { tool: "rod", fields: [["screwed in", 1, "6 mm"]], says: /Do not fit it: end 2 holds only 6\.0 mm/ },
+    {
+      tool: "stops",
+      fields: [
+        ["rail past its detent", 0, "0.5 mm"],
+        ["turns", 0, "0.25"],
+      ],
+      says: /Do not back off that far: the fork would carry the load.*0\.20 turns at the most/,
+    },
+    {
+      tool: "lockout",
+      fields: [
+        ["gate 1-2", 0, "0 mm"],
+        ["slot left, away", 0, "0 mm"],
+      ],
+      says: /Do not drive it: the lever still touches the plate in gate 1-2/,
+    },
+    {
+      tool: "pressFit",
+      fields: [["tighter by, most", 0, "0.4 mm"]],
+      says: /Do not press it: the bracket would stretch/,
+    },
+  ];
+  it.each(REFUSED)("$tool: $says", async ({ tool, fields, says: words }) => {
+    const edit = fakeEdit();
+    const { user } = show(<SetStage view={jobView()} edit={edit} tabs={null} />, { at: `/?tool=set&set=${tool}` });
+    for (const [label, at, typed] of fields) {
+      const input = screen.getAllByLabelText(label)[at];
+      await user.clear(input);
+      await user.type(input, `${typed}{Enter}`);
+    }
+    expect(says()).toMatch(words);
+    expect((screen.getByRole("button", { name: "Keep with the job" }) as HTMLButtonElement).disabled).toBe(true);
+  });
+
+  it("a lockout plate follows the tightest gate", async () => {
+    const { user } = desk("lockout");
+    await user.type(screen.getByLabelText("gate 1-2"), "0.1 mm{Enter}");
+    expect(says()).toMatch(/Move the plate 1\.40 mm away.*1\.50 mm in gate 1-2, the tightest.*outermost.*1\.80 mm/);
+  });
+
+  it("a gap is right as it is only within what a shim could better", async () => {
+    const { user } = desk("shims");
+    const left = screen.getByLabelText("gap to leave");
+    await user.clear(left);
+    await user.type(left, "1.26 mm{Enter}");
+    expect(says()).toMatch(/Fit none: the gap is right as it is/);
+    await user.clear(left);
+    await user.type(left, "2 mm{Enter}");
+    expect(says()).toMatch(/No shim on this shelf helps: it stays 0\.70 mm tighter than wanted/);
+  });
+
+  it("rod and stops measure from the lever that was chosen", () => {
+    const of = (role: "old" | "candidate", joint: number, pin: number) =>
+      record("setup", {
+        jobId: PARENT,
+        name: role,
+        role,
+        lever: {
+          knob: { xMm: 0, zMm: 300 },
+          pin: { xMm: 0, zMm: -pin },
+          drive: { kind: "rod", joint: { xMm: joint, zMm: -pin }, axisDeg: 0 },
+          cross: {},
+        },
+      });
+    const setup = [of("old", 312, 60), of("candidate", 250, 75)];
+    const view = jobView({ setup, job: { chosenSetupId: setup[1].id } });
+    const at = (tool: SettingTool) =>
+      show(<SetStage view={view} edit={fakeEdit()} tabs={null} />, { at: `/?tool=set&set=${tool}` });
+    const first = at("rod");
+    expect(screen.getByLabelText<HTMLInputElement>("ball to ball").value).toMatch(/^250/);
+    first.unmount();
+    at("stops");
+    expect(screen.getByLabelText<HTMLInputElement>("pivot to pin").value).toMatch(/^75/);
   });
 });
 

@@ -11,6 +11,12 @@ export interface ToolProps {
   view: JobView | null;
 }
 
+/** The lever the setting tools measure from: the one chosen, or the one that came in the vehicle. */
+export const leverAtWork = (view: JobView | null): JobView["setup"][number] | undefined =>
+  view?.setup.find((s) => s.id === view.job.chosenSetupId) ??
+  view?.setup.find((s) => s.role === "old") ??
+  view?.setup[0];
+
 /** A tool's fields: kept in this browser, begun from what is known, never from what an older version left unreadable. */
 export function useToolInput<T extends object>(
   tool: SettingTool,

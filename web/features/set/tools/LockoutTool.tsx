@@ -1,5 +1,6 @@
 import { asked, checkLockout, isRefusal, lockoutInput } from "../../../../contract";
-import { lockout } from "../../../../core";
+import { lockout, type LockoutInput } from "../../../../core";
+import { lockoutOfGates } from "../../../../domain";
 import { useUnits } from "../../../format/units";
 import { QuantityField } from "../../../ui/QuantityField";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
@@ -17,6 +18,9 @@ interface Fields {
 
 const WAY = { none: "", toward: "toward the lever", away: "away from the lever" } as const;
 
+const gatesWords = (gates: readonly string[]): string =>
+  gates.map((g) => (g ? `gate ${g}` : "the outermost forward gate")).join(" and ");
+
 /** A reverse lockout plate: the gap in every gate, the one that counts, and the move. */
 export function LockoutTool(props: ToolProps) {
   const { view, host } = props;
@@ -31,19 +35,26 @@ export function LockoutTool(props: ToolProps) {
   }));
   const { gates, ...question } = input;
   const out = ask(given(question));
-  const answer = isRefusal(out) ? null : out;
+  const ruled = isRefusal(out) ? null : lockoutOfGates(given(question) as unknown as LockoutInput, gates);
+  const answer = ruled?.answer ?? null;
   const len = (mm: number): string => units.show(mm, "length", { digits: 2 });
-  const nearer = gates.filter((g) => g.gapMm !== null && g.gapMm < input.gapMm);
-  const says: Says | null = answer && {
-    lead:
-      answer.direction === "none"
-        ? answer.reached
+  const says: Says | null = ruled && {
+    lead: ruled.touching.length
+      ? `Do not drive it: the lever still touches the plate in ${gatesWords(ruled.touching)}.`
+      : ruled.answer.direction === "none"
+        ? ruled.answer.reached
           ? "Leave it. The gap is in its band."
           : "The slot has no travel left that way."
-        : `Move the plate ${len(answer.moveMm)} ${WAY[answer.direction]}.`,
-    rest: answer.reached
-      ? `${len(answer.gapAfterMm)} in the outermost forward gate; ${len(input.targetMinMm)} to ${len(input.targetMaxMm)} is wanted.${nearer.length ? ` Gate ${nearer[0].gate} stands nearer: look at it again afterwards.` : ""}`
-      : `The slot ends ${len(answer.shortMm)} short of the band: it must be opened, or shimmed.`,
+        : `Move the plate ${len(ruled.answer.moveMm)} ${WAY[ruled.answer.direction]}.`,
+    rest: [
+      ruled.answer.reached
+        ? `${len(ruled.answer.gapAfterMm)} in ${ruled.tightest ? `gate ${ruled.tightest.gate}, the tightest` : "the outermost forward gate"}; ${len(input.targetMinMm)} to ${len(input.targetMaxMm)} is wanted.`
+        : `The slot ends ${len(ruled.answer.shortMm)} short of the band: it must be opened, or shimmed.`,
+      ruled.tightest ? `The outermost forward gate then has ${len(ruled.outermostAfterMm)}.` : "",
+    ]
+      .filter(Boolean)
+      .join(" "),
+    no: ruled.touching.length > 0,
   };
   return (
     <ToolFrame

@@ -1,5 +1,6 @@
 import { asked, checkPressFit, isRefusal, pressFitInput } from "../../../../contract";
 import { formatNumber, metalNames, pressFit, type MetalName, type PressFitAnswer } from "../../../../core";
+import { pressFitDanger } from "../../../../domain";
 import { useUnits } from "../../../format/units";
 import { NumberField } from "../../../ui/NumberField";
 import { QuantityField } from "../../../ui/QuantityField";
@@ -35,19 +36,19 @@ interface Fields {
   hub: MetalName;
   sleeve: MetalName;
   serviceC: number | null;
-  orientation: string;
+  orientation: string | null;
 }
 
 const example = (): Fields => ({
   interfaceMm: 40,
-  interferenceMm: { min: 0.02, max: 0.06 },
+  interferenceMm: { min: 0.05, max: 0.08 },
   hubOuterMm: 60,
   sleeveBoreMm: 32,
   lengthMm: 45,
   hub: "6061-T6",
   sleeve: "steel",
   serviceC: 110,
-  orientation: "",
+  orientation: null,
 });
 
 /** A sleeve into its bracket: force, press, stress, heat instead, and what is left when it is hot. */
@@ -58,7 +59,8 @@ export function PressFitTool(props: ToolProps) {
   const out = ask(given(question));
   const answer = isRefusal(out) ? null : out;
   const len = (mm: number, digits = 3): string => units.show(mm, "length", { digits });
-  const says: Says | null = answer && saysOf(answer, orientation);
+  const judged = answer && pressFitDanger(answer, input.hub === "6061-T6");
+  const says: Says | null = answer && judged && saysOf(answer, judged, orientation);
   const size = (key: "interfaceMm" | "hubOuterMm" | "sleeveBoreMm" | "lengthMm", label: string) => (
     <QuantityField
       label={label}
@@ -121,10 +123,10 @@ export function PressFitTool(props: ToolProps) {
           />
           <TextField
             label="which way it goes in"
-            value={orientation}
+            value={orientation ?? ""}
             placeholder="wide lip to the inside, mark to the front"
             max={200}
-            onCommit={(text) => set({ orientation: text })}
+            onCommit={(text) => set({ orientation: text || null })}
           />
         </div>
       }
@@ -149,7 +151,12 @@ export function PressFitTool(props: ToolProps) {
                   : `${formatNumber(answer.marginEquivalent, 2)} times`,
               ],
               ["bore closes by", len(answer.max.boreClosureMm)],
-              ["heat the bracket to", `${formatNumber(answer.temperature.hubC, 0)} °C`],
+              [
+                "heat the bracket to",
+                judged?.heatable
+                  ? `${formatNumber(answer.temperature.hubC, 0)} °C`
+                  : `not: ${formatNumber(answer.temperature.hubC, 0)} °C is past its temper`,
+              ],
               [
                 "or cool the sleeve to",
                 answer.temperature.sleeveC === null
@@ -199,18 +206,16 @@ export function PressFitTool(props: ToolProps) {
   );
 }
 
-function saysOf(answer: PressFitAnswer, orientation: string): Says {
-  const broken = answer.notices.find((n) => n.code === "yields" || n.code === "losesFit");
+function saysOf(
+  answer: PressFitAnswer,
+  { danger, heat }: ReturnType<typeof pressFitDanger>,
+  orientation: string | null,
+): Says {
+  if (danger) return { ...danger, no: true };
   return {
-    lead:
-      answer.pressTonnes === null
-        ? "No press of 100 t will do."
-        : `Take a ${formatNumber(answer.pressTonnes, 1)} t press.`,
+    lead: `Take a ${formatNumber(answer.pressTonnes ?? 0, 1)} t press.`,
     rest: [
-      `It needs up to ${formatNumber(answer.max.forceN / 1000, 1)} kN; or heat the bracket to ${formatNumber(answer.temperature.hubC, 0)} °C and it drops in.`,
-      broken
-        ? `${broken.message.charAt(0).toUpperCase()}${broken.message.slice(1)}.`
-        : "Support both sides, start square.",
+      `It needs up to ${formatNumber(answer.max.forceN / 1000, 1)} kN. ${heat} Support both sides, start square.`,
       orientation ? `${orientation.charAt(0).toUpperCase()}${orientation.slice(1)}.` : "",
     ]
       .filter(Boolean)

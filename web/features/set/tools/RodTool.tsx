@@ -1,11 +1,12 @@
 import { asked, checkRod, isRefusal, rodInput } from "../../../../contract";
-import { formatNumber, rod, type RodAnswer } from "../../../../core";
+import { formatNumber, rod, type RodAnswer, type RodInput } from "../../../../core";
+import { rodDanger } from "../../../../domain";
 import { useUnits } from "../../../format/units";
 import { QuantityField } from "../../../ui/QuantityField";
 import { Choice } from "../../../ui/TextField";
 import { ThreadFields } from "../ThreadFields";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
-import { given, useToolInput, type ToolProps } from "../useToolInput";
+import { given, leverAtWork, useToolInput, type ToolProps } from "../useToolInput";
 
 const ask = asked(rodInput, checkRod, rod);
 
@@ -43,7 +44,7 @@ const VERDICT = { good: "good", warn: "enough, not good", unsafe: "unsafe" } as 
 /** An adjustable rod: cut length, thread, how far it can be set, turns for a change. */
 export function RodTool(props: ToolProps) {
   const units = useUnits();
-  const old = props.view?.setup.find((s) => s.role === "old")?.lever;
+  const old = leverAtWork(props.view)?.lever;
   const known =
     old && (old.drive.kind === "rod" || old.drive.kind === "arm")
       ? Math.round(Math.hypot(old.drive.joint.xMm - old.pin.xMm, old.drive.joint.zMm - old.pin.zMm) * 10) / 10
@@ -56,7 +57,8 @@ export function RodTool(props: ToolProps) {
   const out = ask(given(input));
   const answer = isRefusal(out) ? null : out;
   const len = (mm: number | null, digits = 1): string => (mm === null ? "none" : units.show(mm, "length", { digits }));
-  const says: Says | null = answer && saysOf(answer, input, len);
+  const danger = answer && rodDanger(given(input) as unknown as RodInput, answer, (mm) => len(mm));
+  const says: Says | null = danger ? { ...danger, no: true } : answer && saysOf(answer, input, len);
   const patch = (i: number, next: Partial<End>): void =>
     set({ ends: input.ends.map((e, k) => (k === i ? { ...e, ...next } : e)) });
   return (
@@ -233,7 +235,7 @@ function saysOf(answer: RodAnswer, input: Fields, len: (mm: number | null) => st
       rest: "Take shorter ends, thinner nuts, or screw them in less.",
     };
   }
-  const unsafe = answer.ends.findIndex((e) => e.verdict === "unsafe");
+  const beyond = (input.changeMm ?? 0) > answer.range.longestGoodMm - input.targetMm + 1e-9;
   const { turns } = answer;
   const turn =
     turns && answer.direction !== "none"
@@ -244,10 +246,9 @@ function saysOf(answer: RodAnswer, input: Fields, len: (mm: number | null) => st
   return {
     lead: `Cut the rod to ${len(answer.cutMm)}.`,
     rest: [
-      unsafe >= 0
-        ? `End ${unsafe + 1} holds too little thread: it can pull out.`
-        : `It can then be set from ${len(answer.range.shortestMm)} to ${len(answer.range.longestGoodMm)} with good thread.`,
+      `It can then be set from ${len(answer.range.shortestMm)} to ${len(answer.range.longestGoodMm)} with good thread.`,
       turn,
+      turn && beyond ? "There the ends hold just enough, not good." : "",
     ]
       .filter(Boolean)
       .join(" "),

@@ -1,5 +1,6 @@
 import { Button } from "antd";
 import { formatNumber, type ShimPack } from "../../../../core";
+import { shimVerdict } from "../../../../domain";
 import { useUnits } from "../../../format/units";
 import { NumberField } from "../../../ui/NumberField";
 import { QuantityField } from "../../../ui/QuantityField";
@@ -43,11 +44,20 @@ export function ShimsTool(props: ToolProps) {
   const answer = result.state === "answered" ? result.answer : last;
   const best = answer?.packs[0] ?? null;
   const len = (mm: number): string => units.show(mm, "length", { digits: 2 });
+  const verdict = best && shimVerdict(best);
+  const off = best ? `${len(Math.abs(best.errorMm))} ${best.errorMm > 0 ? "looser" : "tighter"} than wanted` : "";
   const says: Says | null =
-    best && result.state === "answered"
+    best && verdict && result.state === "answered"
       ? {
-          lead: best.pieceCount === 0 ? "Fit none: the gap is right as it is." : `Fit ${packWords(best)}.`,
-          rest: `${len(best.packMm)} ${input.mode === "fill" ? "in the gap" : "under it"} leaves ${len(best.leavesMm)}${Math.abs(best.errorMm) < 1e-6 ? ", as wanted" : `, ${len(Math.abs(best.errorMm))} ${best.errorMm > 0 ? "looser" : "tighter"} than wanted`}.`,
+          lead:
+            verdict === "asItIs"
+              ? "Fit none: the gap is right as it is."
+              : verdict === "none"
+                ? `No shim on this shelf helps: it stays ${off}.`
+                : verdict === "nearest"
+                  ? `The nearest from this shelf is ${packWords(best)}: ${off}.`
+                  : `Fit ${packWords(best)}.`,
+          rest: `${len(best.packMm)} ${input.mode === "fill" ? "in the gap" : "under it"} leaves ${len(best.leavesMm)}${verdict !== "right" ? "" : Math.abs(best.errorMm) < 1e-6 ? ", as wanted" : `, ${off}`}.`,
         }
       : null;
   const patch = (i: number, next: Partial<Line>): void =>

@@ -1,5 +1,6 @@
 import { asked, checkStops, isRefusal, stopsInput } from "../../../../contract";
-import { formatNumber, stops, type StopsAnswer } from "../../../../core";
+import { formatNumber, stops, type StopsAnswer, type StopsInput } from "../../../../core";
+import { stopsDanger } from "../../../../domain";
 import { useUnits } from "../../../format/units";
 import { gearWord } from "../../../format/words";
 import { NumberField } from "../../../ui/NumberField";
@@ -8,7 +9,7 @@ import { Choice } from "../../../ui/TextField";
 import { gearPairs, mainPair } from "../../gauge/readings";
 import { ThreadFields } from "../ThreadFields";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
-import { given, useToolInput, type ToolProps } from "../useToolInput";
+import { given, leverAtWork, useToolInput, type ToolProps } from "../useToolInput";
 
 const ask = asked(stopsInput, checkStops, stops);
 
@@ -55,7 +56,7 @@ function turnWords(turns: number): string {
 export function StopsTool(props: ToolProps) {
   const { view, host } = props;
   const units = useUnits();
-  const lever = view?.setup.find((s) => s.id === view.job.chosenSetupId) ?? view?.setup[0];
+  const lever = leverAtWork(view);
   const arm = (p: { xMm: number; zMm: number } | undefined, usual: number): number =>
     p ? Math.round(Math.hypot(p.xMm, p.zMm) * 100) / 100 : usual;
   const [input, set] = useToolInput<Fields>("stops", props, () => ({
@@ -81,13 +82,17 @@ export function StopsTool(props: ToolProps) {
       backOffFlats: next === "backOffFlats" ? Math.round((answer?.flats ?? 1) * 100) / 100 : null,
       targetRailMm: next === "targetRailMm" ? Math.round((answer?.gapRailMm ?? 0.2) * 1000) / 1000 : null,
     });
-  const says: Says | null = answer && {
+  const danger =
+    answer &&
+    stopsDanger(given(input) as unknown as StopsInput, answer, (mm) => units.show(mm, "length", { digits: 2 }));
+  const fine: Says | null = answer && {
     lead:
       answer.turns === 0
         ? "Back it off: touching is not a setting."
         : `Touch, then back off ${turnWords(answer.turns)}. Lock. Now ${gearWord(pair.to)}.`,
     rest: `That leaves ${units.show(answer.gapStopMm, "length", { digits: 2 })} at the stop, ${units.show(answer.gapRailMm, "length", { digits: 2 })} at the rail, ${units.show(answer.gapKnobMm, "length", { digits: 1 })} at the knob. ${VERDICT[answer.check.verdict]}`,
   };
+  const says: Says | null = danger ? { ...danger, no: true } : fine;
   const len = (mm: number | null, digits = 2): string =>
     mm === null ? "not known" : units.show(mm, "length", { digits });
   const length = (key: "stopArmMm" | "pinArmMm" | "knobArmMm", label: string) => (

@@ -1,0 +1,10 @@
+export {
+  lockoutOfGates,
+  pressFitDanger,
+  rodDanger,
+  shimVerdict,
+  stopsDanger,
+  type Danger,
+  type GateGap,
+  type GatesAnswer,
+} from "./dangers";
