@@ -25,6 +25,28 @@ const EXAMPLES: Record<QuantityKind, string> = {
   speed: "70 km/h or 45 mph",
 };
 
+/** Fractions that have a character of their own, as figures. */
+const VULGAR = /(\d?)\s*([\u00bc-\u00be\u2150-\u215e])/g;
+
+/** "5\u00bc" as "5 1/4": compatibility forms of Unicode, whose fraction slash is no slash. */
+const writtenOut = (text: string): string =>
+  text.replace(
+    VULGAR,
+    (_, whole: string, sign: string) => `${whole && `${whole} `}${sign.normalize("NFKC").replace("\u2044", "/")}`,
+  );
+
+/** A comma before three figures and no more: tenths and hundredths to one reader, thousands to another. */
+const EITHER_COMMA = /(?<![\d.,])[1-9]\d{0,2},\d{3}(?![\d.,])/;
+
+/**
+ * A number as people write it, for the eyes of a parser: a decimal comma as a point, a fraction of one character
+ * written out, the long minus as a short one.
+ */
+export const plainNumber = (text: string): string =>
+  writtenOut(text)
+    .replace(/\u2212/g, "-")
+    .replace(/\d[\d.,]*/g, (figure) => (/^\d+,\d+$/.test(figure) ? figure.replace(",", ".") : figure));
+
 interface Cursor {
   text: string;
   at: number;
@@ -85,12 +107,15 @@ function takeUnit(c: Cursor, kind: QuantityKind): Unit | null {
 /**
  * Reads a quantity as it is read off a tape, a wrench or a leaflet.
  *
- * Accepts a number (decimal, fraction, mixed: "3 1/2"), a range ("103-105", "5 to 5 1/2"), feet with inches,
+ * Accepts a number (decimal with a point or a comma, fraction, mixed: "3 1/2", "3\u00bd"), a range ("103-105", "5 to 5 1/2"), feet with inches,
  * and a unit of the kind; without a unit the shop's preferred one is taken and `assumedUnit` says so.
  * Returns base units (mm, N m, deg, kg, L, N, km). Nothing is guessed: what cannot be read is refused with
- * the index of the first character in the way. Text up to 80 characters.
+ * the index of the first character in the way. A bare fraction in a shop of millimetres is asked about. Text up to
+ * 80 characters.
  */
-export function parseQuantity(text: string, kind: QuantityKind, system: UnitSystem = "metric"): QuantityOutcome {
+export function parseQuantity(written: string, kind: QuantityKind, system: UnitSystem = "metric"): QuantityOutcome {
+  const either = EITHER_COMMA.exec(written);
+  const text = plainNumber(written);
   const refuse = (position: number, what: string): QuantityOutcome => ({
     ok: false,
     position,
@@ -98,6 +123,13 @@ export function parseQuantity(text: string, kind: QuantityKind, system: UnitSyst
   });
   if (text.length > 80) return refuse(80, "longer than 80 characters");
   if (!text.trim()) return refuse(text.length, "nothing typed");
+  if (either) {
+    return {
+      ok: false,
+      position: either.index,
+      message: `"${either[0]}" can be two numbers: write a point, or no comma`,
+    };
+  }
   if (kind === "torque") return parseTorque(text, system, refuse);
 
   const c: Cursor = { text, at: 0 };
@@ -136,6 +168,9 @@ export function parseQuantity(text: string, kind: QuantityKind, system: UnitSyst
     return refuse(c.at, other ? `"${rest}" is a unit of ${other}, not of ${kind}` : `cannot read "${rest}"`);
   }
   if (second !== null && second < first) return refuse(secondAt, "the range runs backwards");
+  if (!unit && kind === "length" && system === "metric" && /\d\s*\/\s*\d/.test(text)) {
+    return { ok: false, position: text.length, message: `inches? then type ${text.trim()} in` };
+  }
   const chosen = unit ?? unitOf(kind, PREFERRED[kind][system]);
   return done(kind, first * chosen.factor, (second ?? first) * chosen.factor, chosen.id, unit === null);
 }

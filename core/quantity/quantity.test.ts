@@ -20,6 +20,31 @@ const base = (text: string, kind: QuantityKind, system: "metric" | "inch" = "met
 };
 
 describe("quantities as they are typed", () => {
+  it("asks whether a bare fraction in a shop of millimetres is inches, and takes it in a shop of inches", () => {
+    expect(parseQuantity("5 1/4", "length")).toMatchObject({ ok: false, message: "inches? then type 5 1/4 in" });
+    expect(parseQuantity("5¼", "length")).toMatchObject({ ok: false, message: "inches? then type 5 1/4 in" });
+    expect(base("5 1/4", "length", "inch")).toBe(133.35);
+  });
+
+  it("does not choose between thousands and thousandths", () => {
+    const read = parseQuantity("1,234 mm", "length");
+    expect(read).toMatchObject({ ok: false, position: 0 });
+    expect(read.ok || read.message).toBe('"1,234" can be two numbers: write a point, or no comma');
+    expect(parseQuantity("1,2,3 mm", "length").ok).toBe(false);
+  });
+
+  it("reads the name of every unit it assumes", () => {
+    for (const kind of Object.keys(UNITS) as QuantityKind[]) {
+      for (const system of ["metric", "inch"] as const) {
+        const bare = parseQuantity("5", kind, system);
+        if (!bare.ok) throw new Error(`${kind}: ${bare.message}`);
+        // The other system's shop reads it as the same.
+        const other = system === "metric" ? "inch" : "metric";
+        expect(base(`5 ${bare.value.unit}`, kind, other), `${kind} ${system}`).toBe(bare.value.min);
+      }
+    }
+  });
+
   it.each<[string, QuantityKind, number]>([
     ["3 1/2 in", "length", 88.9],
     ['3-1/2"', "length", 88.9],
@@ -35,6 +60,12 @@ describe("quantities as they are typed", () => {
     ["184 320 km", "distance", 184320],
     ["2 qt", "volume", 1.892705892],
     ["-4 mm", "length", -4],
+    ["5¼ in", "length", 133.35],
+    ['⅜"', "length", 9.525],
+    ["5,25 in", "length", 133.35],
+    ["22,5 Nm", "torque", 22.5],
+    ["0,125 in", "length", 3.175],
+    ["184,32 km", "distance", 184.32],
   ])("reads %s as %s", (text, kind, want) => {
     expect(base(text, kind)).toBeCloseTo(want, 6);
   });

@@ -58,8 +58,9 @@ const setup: Rule<"setup"> = (s, path) => at(path, checkLever(s.lever, { gears: 
 const reading: Rule<"reading"> = (r, path) => {
   for (const [i, value] of r.values.entries()) {
     const kind = quantityKinds[r.quantity];
-    const read = parseQuantity(value.typed, kind);
+    const metric = parseQuantity(value.typed, kind);
     // A bare number is in the shop's unit, which only the screen knows; a unit of another kind is refused here too.
+    const read = metric.ok ? metric : parseQuantity(value.typed, kind, "inch");
     if (!read.ok) {
       at(
         path,

@@ -11,7 +11,14 @@ import "./fields.css";
  */
 export function readLengths(text: string, system: UnitSystem): number[] | null {
   const plain = text.replace(/\u2212/g, "-");
-  const words = /[,;]/.test(plain) ? plain.split(/[,;]/) : /^[\s\d.+-]*$/.test(plain) ? plain.split(/\s+/) : [plain];
+  // Between semicolons a comma is a decimal one.
+  const words = plain.includes(";")
+    ? plain.split(";")
+    : plain.includes(",")
+      ? plain.split(",")
+      : /^[\s\d.+-]*$/.test(plain)
+        ? plain.split(/\s+/)
+        : [plain];
   const read = words.filter((w) => w.trim()).map((w) => parseQuantity(w.trim(), "length", system));
   return read.every((r) => r.ok) && read.every((r) => r.value.min === r.value.max)
     ? read.map((r) => r.value.min)

@@ -1,5 +1,5 @@
 import { useId } from "react";
-import { formatNumber } from "../../core";
+import { formatNumber, parseQuantity, plainNumber } from "../../core";
 import { useDraft } from "./useDraft";
 import "./fields.css";
 
@@ -17,7 +17,16 @@ interface NumberFieldProps {
   onCommit: (value: number | null) => void;
 }
 
-const read = (text: string): number => Number(text.replace(/[\s\u202f\u00a0]|%|rpm/g, "").replace("\u2212", "-"));
+const DEG_PER = { turns: 360, "of six": 60 } as const;
+
+/** A figure as it is written; turns and flats as parts of a turn too: "1/8 turn", "2 flats", "90 deg". */
+function read(text: string, unit: string): number {
+  const plain = plainNumber(text).replace(/[\s\u202f\u00a0]|%|rpm/g, "");
+  if (!(unit in DEG_PER) || Number.isFinite(Number(plain))) return Number(plain);
+  const per = DEG_PER[unit as keyof typeof DEG_PER];
+  const angle = parseQuantity(/[a-z\u00b0]/i.test(text) ? text : `${text} ${per === 360 ? "turn" : "flats"}`, "angle");
+  return angle.ok && angle.value.min === angle.value.max ? angle.value.min / per : NaN;
+}
 
 /** An end of a range, with the digits it was given. */
 const end = (v: number): string => formatNumber(v, String(v).split(".")[1]?.length ?? 0);
@@ -39,12 +48,12 @@ export function NumberField({
   const shown = value === null ? "" : formatNumber(value, digits ?? (Number.isInteger(value) ? 0 : 2));
   const fits = (typed: string): boolean => {
     if (!typed.trim()) return true;
-    const parsed = read(typed);
+    const parsed = read(typed, unit);
     return Number.isFinite(parsed) && parsed >= min && parsed <= max && !(whole && !Number.isInteger(parsed));
   };
   const save = (typed: string): boolean => {
     if (!fits(typed)) return false;
-    const parsed = typed.trim() ? read(typed) : null;
+    const parsed = typed.trim() ? read(typed, unit) : null;
     if (parsed !== value) onCommit(parsed);
     return true;
   };

@@ -1,5 +1,5 @@
 import { useId } from "react";
-import { formatQuantity, inOtherUnit, parseQuantity, type QuantityKind } from "../../core";
+import { formatQuantity, inOtherUnit, parseQuantity, type QuantityKind, type UnitSystem } from "../../core";
 import { useUnits } from "../format/units";
 import { useDraft, useKeptDraft } from "./useDraft";
 import "./fields.css";
@@ -53,11 +53,22 @@ export function QuantityField(props: QuantityFieldProps) {
   return <QuantityInput {...props} draft={draft} type={type} leave={() => leave} cancel={cancel} />;
 }
 
+/** What was typed before, as long as it still says what was meant; else the figure in the shop's unit. */
+function textOf({ typed, base, kind, digits }: QuantityFieldProps, units: ReturnType<typeof useUnits>): string {
+  if (typed !== undefined && (base === null || means(typed, base, kind, units.system))) return typed;
+  return base === null ? "" : units.show(base, kind, { digits });
+}
+
+function means(typed: string, base: number, kind: QuantityKind, system: UnitSystem): boolean {
+  const read = parseQuantity(typed, kind, system);
+  return read.ok && Math.abs(read.value.min - base) <= 1e-6 + 1e-3 * Math.abs(base);
+}
+
 /** What is understood of a text in this field, and how it is kept. */
 function useReading(props: QuantityFieldProps) {
-  const { kind, base, min, max, refuse, onCommit, onClear } = props;
+  const { kind, min, max, refuse, onCommit, onClear } = props;
   const units = useUnits();
-  const shown = props.typed ?? (base === null ? "" : units.show(base, kind, { digits: props.digits }));
+  const shown = textOf(props, units);
   const understood = (value: string) => {
     const read = parseQuantity(value.replace(/\u00a0/g, " "), kind, units.system);
     if (!read.ok) return read;
@@ -82,7 +93,9 @@ function useReading(props: QuantityFieldProps) {
     }
     const value = understood(typed);
     if (!value.ok) return false;
-    if (typed !== shown) onCommit({ typed: typed.trim().slice(0, 80), base: value.value.min });
+    // The unit a bare figure was meant in goes with it: another day the shop may read in another.
+    const said = `${typed.trim()}${value.value.assumedUnit ? ` ${value.value.unit}` : ""}`;
+    if (typed !== shown) onCommit({ typed: said.slice(0, 80), base: value.value.min });
     return true;
   };
   return { shown, understood, save };

@@ -10,6 +10,24 @@ import { SlotSwitch, SymptomChip } from "./slots";
 import { SpecField } from "./SpecField";
 import { TextField } from "./TextField";
 
+describe("a field of turns", () => {
+  it.each([
+    ["1/8 turn", 0.125],
+    ["1/8", 0.125],
+    ["2 flats", 1 / 3],
+    ["0,25", 0.25],
+    ["90 deg", 0.25],
+    ["½ turn", 0.5],
+  ])("takes %s", async (typed, turns) => {
+    const onCommit = vi.fn();
+    const { user } = show(<NumberField label="turns" value={1} min={0} max={50} unit="turns" onCommit={onCommit} />);
+    const input = screen.getByLabelText("turns");
+    await user.clear(input);
+    await user.type(input, `${typed}{Enter}`);
+    expect(onCommit.mock.calls[0][0]).toBeCloseTo(turns, 12);
+  });
+});
+
 describe("a quantity field", () => {
   const field = (props: Partial<React.ComponentProps<typeof QuantityField>> = {}) => (
     <QuantityField label="knob height" kind="length" base={89} min={10} max={500} onCommit={() => {}} {...props} />
@@ -33,7 +51,8 @@ describe("a quantity field", () => {
       expect(onCommit).not.toHaveBeenCalled();
       await user.keyboard("{Enter}");
       expect(onCommit).toHaveBeenCalledTimes(1);
-      expect(onCommit.mock.calls[0][0].typed).toBe(typed);
+      // A bare figure keeps the unit it was meant in.
+      expect(onCommit.mock.calls[0][0].typed).toBe(typed === "120" ? "120 mm" : typed);
       expect(onCommit.mock.calls[0][0].base).toBeCloseTo(base, 9);
     },
   );
@@ -55,6 +74,13 @@ describe("a quantity field", () => {
     expect(plainText(screen.getByRole("alert"))).toMatch(says);
     await user.keyboard("{Escape}");
     expect(input.getAttribute("aria-invalid")).toBe("false");
+  });
+
+  it("never reads a figure of another unit as one of its own: 118 typed as millimetres is no 2997 mm in inches", () => {
+    show(field({ typed: "118", base: 118 }), { units: "inch" });
+    const input = screen.getByLabelText<HTMLInputElement>("knob height");
+    expect(input.value.replace(/[\u00a0\u202f]/g, " ")).toBe("4.646 in");
+    expect(plainText(document.querySelector(".qf .u"))).toBe("= 118.0 mm");
   });
 
   it("reads a bare figure in the shop's own unit", async () => {
