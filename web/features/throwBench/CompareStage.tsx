@@ -15,6 +15,7 @@ import { withTravel, type BenchSetup } from "./bench";
 import { NOTHING_NEAR } from "./near";
 import { exampleGearbox, exampleSetups } from "./example";
 import type { Taped } from "./Ledger";
+import { FitKey } from "./FitKey";
 import { ThrowBench } from "./ThrowBench";
 
 const MountRoom = late(() => import("../mounts/MountRoom").then((m) => m.MountRoom));
@@ -226,15 +227,19 @@ function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode
             : []),
         ]);
       }}
-      decide={(candidate) =>
+      decide={(candidate, against) =>
         candidate.id === job.chosenSetupId ? (
-          <Button onClick={() => edit.update("job", job, { chosenSetupId: null }, "Choice taken back")}>
+          <Button
+            onClick={() => edit.update("job", job, { chosenSetupId: null, choiceReason: "" }, "Choice taken back")}
+          >
             Take the choice back
           </Button>
         ) : (
-          <Button
-            type="primary"
-            onClick={() => {
+          <FitKey
+            name={candidate.id}
+            label="Fit this lever"
+            {...against}
+            onFit={(choiceReason) => {
               const known = view.part.some((p) => p.name === candidate.name);
               edit.all(`Fit ${candidate.name}`, [
                 {
@@ -242,14 +247,12 @@ function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode
                   resource: "job",
                   id: job.id,
                   version: job.version,
-                  data: { chosenSetupId: candidate.id },
+                  data: { chosenSetupId: candidate.id, choiceReason },
                 },
                 ...(known ? [] : [partOf(candidate)]),
               ]);
             }}
-          >
-            Fit this lever
-          </Button>
+          />
         )
       }
       extra={

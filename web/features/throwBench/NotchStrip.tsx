@@ -10,7 +10,8 @@ import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import type { BenchSetup } from "./bench";
 import { Pieces } from "./Pieces";
-import { notchPieces } from "./sentence";
+import { FitKey, type Against } from "./FitKey";
+import { notchPieces, notchWords } from "./sentence";
 import { bodyOf, seenFrom, type Surroundings } from "./near";
 
 const askNotch = asked(notchInput, checkNotch, notch);
@@ -70,6 +71,7 @@ export const NotchStrip = memo(function NotchStrip({
   onShow,
   onPatch,
   onFit,
+  against,
 }: {
   setup: BenchSetup;
   near: Surroundings;
@@ -80,6 +82,7 @@ export const NotchStrip = memo(function NotchStrip({
   onPatch: (patch: Partial<BenchSetup>, label: string) => void;
   /** The setup at one notch, and the words of the decision. */
   onFit: (patch: Partial<BenchSetup>, words: string) => void;
+  against: Against;
 }) {
   const units = useUnits();
   const notches = setup.notches;
@@ -114,16 +117,17 @@ export const NotchStrip = memo(function NotchStrip({
           )}
         </p>
         {shown && (
-          <Button
-            size="small"
+          <FitKey
+            small
+            name={`${setup.id} ${shown.notch} of the list`}
+            label={`Fit notch ${shown.notch}`}
             disabled={shown.neutralDeg === null}
-            onClick={() => {
+            {...against}
+            onFit={(reason) => {
               const patch = atNotch(setup, shown.notchMm);
-              if (patch) onFit(patch, `Notch ${shown.notch}`);
+              if (patch) onFit(patch, notchWords(shown.notch, reason));
             }}
-          >
-            Fit notch {shown.notch}
-          </Button>
+          />
         )}
       </div>
       <ol className="notch-cells">

@@ -1,5 +1,5 @@
 import { Button, Modal } from "antd";
-import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { flushSync } from "react-dom";
 import type { CompareLimits, Gearbox, Point } from "../../../core";
 import { useUnits } from "../../format/units";
@@ -19,7 +19,9 @@ import { NotchStrip } from "./NotchStrip";
 import { byTravel, gearTravel, pairOf } from "./pose";
 import { PointStrip, type SetupPatch } from "./PointStrip";
 import { Pieces } from "./Pieces";
-import { benchSentence } from "./sentence";
+import { doubtsOf } from "./doubts";
+import { FitKey, type Against } from "./FitKey";
+import { benchSentence, notchWords } from "./sentence";
 import { RearView } from "./RearView";
 import { SideView } from "./SideView";
 import { TapedDialog } from "./TapedDialog";
@@ -44,7 +46,7 @@ export interface ThrowBenchProps {
   onAdd: () => string;
   onRemove: (id: string) => void;
   /** The key that makes the decision, at the right of the answer. */
-  decide?: (candidate: BenchSetup) => React.ReactNode;
+  decide?: (candidate: BenchSetup, against: Against) => React.ReactNode;
   extra?: React.ReactNode;
   /** What stands near the lever; it belongs to the vehicle. */
   near: Surroundings;
@@ -58,6 +60,9 @@ export interface ThrowBenchProps {
   /** The way to the stage's other tools, at the left of the keys. */
   tabs?: React.ReactNode;
 }
+
+/** Least gap wanted where the lever has no limit of its own, mm. Common practice, no source. */
+const LEAST_GAP_MM = 2;
 
 const NO_TAPE = (): null => null;
 
@@ -84,6 +89,30 @@ export function ThrowBench(props: ThrowBenchProps) {
   const { near, moveNear, moveHand, cancel: cancelNear } = useNearDrag(props.near, props.onNear);
   const clearance = useMemo(() => nearOf(gearbox, selected, near), [gearbox, selected, near]);
   const oldClearance = useMemo(() => nearOf(gearbox, old, near), [gearbox, old, near]);
+  const minGapMm = selected.notches?.limits.minGapMm ?? LEAST_GAP_MM;
+  const doubts = useMemo(
+    () =>
+      candidate && lever && compared
+        ? doubtsOf({
+            lever,
+            old: oldLever ?? null,
+            compared,
+            pair,
+            least: clearance?.least ?? null,
+            minGapMm,
+            broken: notch?.breaks,
+            show: (mm) => units.show(mm, "length"),
+          })
+        : [],
+    [candidate, lever, oldLever, compared, pair, clearance, minGapMm, notch, units],
+  );
+  // The key asks for what stands against it when it is pressed: it need not be drawn anew at every step of a drag.
+  const atHand = useRef(doubts);
+  useEffect(() => {
+    atHand.current = doubts;
+  }, [doubts]);
+  const doubtful = doubts.length > 0;
+  const against = useMemo((): Against => ({ doubtful, doubts: () => atHand.current }), [doubtful]);
   const { onNear, onImport, extra, currency } = props;
   const chooseNear = useCallback((name: string | null) => {
     setNearChosen(name);
@@ -126,15 +155,18 @@ export function ThrowBench(props: ThrowBenchProps) {
           Working
         </Button>
         {notch && atShown ? (
-          <Button type="primary" onClick={() => fitNotch(atShown, `Notch ${notch.notch}`)}>
-            Fit notch {notch.notch}
-          </Button>
+          <FitKey
+            name={`${stored.id} ${notch.notch}`}
+            label={`Fit notch ${notch.notch}`}
+            {...against}
+            onFit={(reason) => fitNotch(atShown, notchWords(notch.notch, reason))}
+          />
         ) : (
-          isCandidate && decide?.(stored)
+          isCandidate && decide?.(stored, against)
         )}
       </>
     ),
-    [tabs, working, isCandidate, stored, decide, notch, atShown, fitNotch],
+    [tabs, working, isCandidate, stored, decide, notch, atShown, fitNotch, against],
   );
   const addKey = useMemo(
     () => (
@@ -204,6 +236,7 @@ export function ThrowBench(props: ThrowBenchProps) {
     length: (mm) => units.bare(mm, "length"),
     unit: units.label("length"),
     least: clearance?.least ?? null,
+    doubts,
   });
   const chosenObstacle = near.obstacles.find((o) => o.name === nearChosen);
   const pickLever = useCallback(
@@ -376,6 +409,7 @@ export function ThrowBench(props: ThrowBenchProps) {
           shown={notch}
           onShow={setShownNotch}
           onPatch={patchStored}
+          against={against}
           onFit={fitNotch}
         />
       )}

@@ -61,14 +61,33 @@ describe("old against new", () => {
     await user.click(screen.getByRole("button", { name: "Fit this lever" }));
     const [label, operations] = edit.all.mock.calls[0];
     expect(label).toBe("Fit Short lever");
-    expect(operations[0].data).toEqual({ chosenSetupId: short.id });
+    expect(operations[0].data).toEqual({ chosenSetupId: short.id, choiceReason: "" });
     expect(operations[1]).toMatchObject({ resource: "part", data: { name: "Short lever", price: 120 } });
+  });
+
+  it("fits a lever that something speaks against only for a reason, which goes with the choice", async () => {
+    const longer = lever("candidate", "Long lever", 360, 60, { position: 1 });
+    const { user, edit } = open(bench({ setup: [old, longer] }));
+    expect(said()).toMatch(/^Think twice about Long lever: its throw is longer than the old one’s/);
+    expect(screen.queryByRole("button", { name: "Fit this lever" })).toBeNull();
+    await user.click(screen.getByRole("button", { name: "Fit this lever all the same" }));
+    const dialog = within(await screen.findByRole("dialog"));
+    expect(plainText(dialog.getByRole("list"))).toContain("Its throw is longer than the old one’s.");
+    const go = dialog.getByRole("button", { name: "Fit this lever for this reason" });
+    expect((go as HTMLButtonElement).disabled).toBe(true);
+    await user.type(dialog.getByLabelText("Why it is fitted all the same"), "The owner sits far back");
+    await user.click(go);
+    expect(edit.all.mock.calls[0][1][0].data).toEqual({
+      chosenSetupId: longer.id,
+      choiceReason: "The owner sits far back",
+    });
   });
 
   it("takes a choice back, and takes a chosen lever off the bench with its choice", async () => {
     const { user, edit, view } = open(bench({ job: { chosenSetupId: short.id } }));
     await user.click(screen.getByRole("button", { name: "Take the choice back" }));
-    expect(edit.update).toHaveBeenCalledWith("job", view.job, { chosenSetupId: null }, "Choice taken back");
+    const none = { chosenSetupId: null, choiceReason: "" };
+    expect(edit.update).toHaveBeenCalledWith("job", view.job, none, "Choice taken back");
     await user.click(screen.getByRole("button", { name: "Take off the bench" }));
     expect(edit.all.mock.calls[0][0]).toBe("Short lever off the bench");
     expect(edit.all.mock.calls[0][1].map((o: { op: string }) => o.op)).toEqual(["delete", "update"]);
@@ -261,6 +280,18 @@ describe("an adjustable lever", () => {
     expect(operations[1].data).toEqual({ chosenSetupId: adjustable.id, choiceReason: "Notch 3" });
     // The list is counted from the notch that was fitted.
     expect(operations[0].data.notches.listMm[2]).toBe(0);
+  });
+
+  it("asks for a reason where a notch breaks a limit of its own", async () => {
+    const strict = { ...USUAL_NOTCHES, limits: { ...USUAL_NOTCHES.limits, maxEffortFactor: 1.2 } };
+    const { user, edit } = open(bench({ setup: [old, { ...adjustable, notches: strict }] }));
+    await user.click(within(list("Notches").getAllByRole("listitem")[2]).getByRole("button"));
+    await user.click(list("Notches").getByRole("button", { name: "Fit notch 3 all the same" }));
+    const dialog = within(await screen.findByRole("dialog"));
+    expect(plainText(dialog.getByRole("list"))).toContain("more effort than the limit set for its notches");
+    await user.type(dialog.getByLabelText("Why it is fitted all the same"), "Strong arms");
+    await user.click(dialog.getByRole("button", { name: "Fit notch 3 for this reason" }));
+    expect(edit.all.mock.calls[0][1][1].data.choiceReason).toBe("Notch 3. Strong arms");
   });
 
   it("refuses a list that is none, and takes a good one", async () => {

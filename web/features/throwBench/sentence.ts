@@ -1,5 +1,6 @@
 import type { LeverAnswer, NotchResult, SetupAnswer, SweepGap } from "../../../core";
 import { gearWord } from "../../format/words";
+import { firstUnreached, helpFor } from "./doubts";
 
 /** A piece of a sentence: plain words, the decision, or a figure with its unit. */
 export type Piece = string | { strong: string } | { figure: string; unit?: string };
@@ -15,11 +16,14 @@ export interface SentenceInput {
   unit: string;
   /** The least gap over the lever's whole way; null where nothing stands near. */
   least?: SweepGap | null;
+  /** What speaks against the candidate, the worst first. */
+  doubts: readonly string[];
 }
 
 /**
  * The bench's answer: decision, reason, and what stands against it, in the trade's words.
- * What cannot reach speaks first; then a broken limit; then how much shorter and harder it is.
+ * What cannot reach speaks first; then contact; then the worst of what speaks against it; only then how much shorter
+ * and harder it is.
  */
 export function benchSentence(input: SentenceInput): Piece[] {
   const { candidate, pair, length, unit } = input;
@@ -34,10 +38,8 @@ export function benchSentence(input: SentenceInput): Piece[] {
     ];
   }
   const { lever, compared } = candidate;
-  const lost = lever.gears.find((g) => !g.reached);
-  if (lost && !lost.reached) {
-    return [{ strong: `${input.name} does not fit: ` }, `${lost.message}. Lengthen the rod or move its joint.`];
-  }
+  const lost = firstUnreached(lever);
+  if (lost) return [{ strong: `${input.name} does not fit: ` }, `${lost.message}. ${helpFor(lost)}`];
   const { least } = input;
   if (least?.touches) {
     const where = least.gear === "N" ? "in neutral" : `in ${gearWord(least.gear)}`;
@@ -51,10 +53,13 @@ export function benchSentence(input: SentenceInput): Piece[] {
   const own = compared.throws.find((t) => t.from === pair.from && t.to === pair.to);
   const reduction = own?.reductionPct ?? compared.reductionPct;
   const effort = compared.effortFactor;
-  const notice = compared.notices.find((n) => n.code !== "cannot_reach");
+  const [doubt] = input.doubts;
   const pieces: Piece[] = [];
-  if (notice) pieces.push({ strong: `Think twice about ${input.name}: ` }, `${notice.message}. `);
-  else pieces.push({ strong: `${input.chosen ? "Chosen" : "Fit"}: ${input.name}. ` });
+  if (doubt) {
+    const lead = input.chosen ? "Chosen all the same" : "Think twice about";
+    pieces.push({ strong: `${lead}${input.chosen ? ": " : " "}${input.name}${input.chosen ? ". " : ": "}` });
+    pieces.push(input.chosen ? `${upper(doubt)}. ` : `${doubt}. `);
+  } else pieces.push({ strong: `${input.chosen ? "Chosen" : "Fit"}: ${input.name}. ` });
   if (oldThrow !== null && own?.throwMm != null && reduction !== null) {
     const size = Math.abs(reduction).toFixed(0);
     pieces.push(
@@ -67,7 +72,9 @@ export function benchSentence(input: SentenceInput): Piece[] {
     );
   }
   if (effort !== null) pieces.push(", ", { figure: effort.toFixed(2) }, " times the effort");
-  if (least) {
+  // A gap that is too small was told already.
+  const told = least && doubt?.includes(`the ${least.obstacle} `);
+  if (least && !told) {
     const where = least.gear === "N" ? "in neutral" : `in ${gearWord(least.gear)}`;
     pieces.push(`, clears the ${least.obstacle} by `, { figure: length(least.gapMm), unit }, ` ${where}`);
   }
@@ -106,3 +113,6 @@ export function notchPieces(n: NotchResult, near: boolean, length: (mm: number) 
 }
 
 const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** The words a fitted notch goes on the record with. */
+export const notchWords = (notch: number, reason: string): string => `Notch ${notch}${reason && `. ${reason}`}`;

@@ -1,10 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import type { LeverGeometry } from "../../../core";
+import type { LeverGeometry, SweepGap } from "../../../core";
 import { DEFAULT_LIMITS, pointsOf, solveBench, withPoint, type BenchSetup } from "./bench";
 import { exampleGearbox, exampleSetups } from "./example";
 import { seatsOf } from "./GearPad";
 import { gearTravel, poseAt } from "./pose";
+import { doubtsOf } from "./doubts";
 import { benchSentence, type Piece } from "./sentence";
 import { fitted, projection, zoomed } from "./viewport";
 
@@ -17,21 +18,41 @@ const read = (pieces: Piece[]): string =>
     .join("")
     .replace(/[\u202f\u00a0]/g, " ");
 
-const sentence = (setups: BenchSetup[], kind: (typeof kinds)[number] = "direct"): string => {
+const PAIR = { from: "3", to: "4" };
+const sentence = (
+  setups: BenchSetup[],
+  kind: (typeof kinds)[number] = "direct",
+  least: SweepGap | null = null,
+): string => {
   const gearbox = exampleGearbox(kind);
   const { levers, compared } = solveBench(gearbox, setups, DEFAULT_LIMITS);
   const [old, candidate] = setups;
   const lever = candidate && levers.get(candidate.id);
   const own = compared?.find((c) => c.name === candidate?.id);
+  const old0 = levers.get(old.id);
+  const doubts =
+    lever && own
+      ? doubtsOf({
+          lever,
+          old: old0 ?? null,
+          compared: own,
+          pair: PAIR,
+          least,
+          minGapMm: 2,
+          show: (mm) => `${mm.toFixed(1)} mm`,
+        })
+      : [];
   return read(
     benchSentence({
       name: candidate?.name ?? old.name,
       old: { throws: levers.get(old.id)?.throws ?? [], name: old.name },
       candidate: lever && own ? { lever, compared: own } : null,
-      pair: { from: "3", to: "4" },
+      pair: PAIR,
       chosen: false,
       length: (mm) => mm.toFixed(1),
       unit: "mm",
+      least,
+      doubts,
     }),
   );
 };
@@ -56,6 +77,46 @@ describe("the bench's sentence", () => {
     expect(sentence([straight("old", 300, 60), straight("short", 240, 130)])).toMatch(
       /^Think twice about Short lever: /,
     );
+  });
+
+  it("does not say that a lever fits where it comes too near, throws longer or turns the gate over", () => {
+    const gap = (gapMm: number): SweepGap =>
+      ({ gapMm, touches: gapMm <= 0, gear: "2", obstacle: "prop shaft" }) as SweepGap;
+    const pair = [straight("old", 300, 60), straight("short", 300, 80)];
+    expect(sentence(pair, "direct", gap(1.2))).toMatch(
+      /^Think twice about Short lever: it clears the prop shaft by only 1\.2 mm in second, and 2\.0 mm is wanted\./,
+    );
+    expect(sentence(pair, "direct", gap(2))).toMatch(/^Fit: Short lever\./);
+    expect(sentence(pair, "direct", gap(-1))).toMatch(/^Short lever touches the prop shaft in second/);
+    expect(sentence([straight("old", 300, 60), straight("short", 360, 60)])).toMatch(
+      /^Think twice about Short lever: its throw is longer than the old one’s/,
+    );
+    // A pin above the pivot moves the knob the other way.
+    expect(sentence([straight("old", 300, 60), straight("short", 300, -80)])).toMatch(
+      /^Think twice about Short lever: (first|second) lies on the other side than before/,
+    );
+  });
+
+  it("asks for a longer rod only where the rod is short", () => {
+    expect(sentence([straight("old", 300, 60), straight("short", 300, 8)])).toMatch(/lower it\.$/);
+    const rod = (x: number, z: number): BenchSetup =>
+      straight("short", 300, 60, {
+        lever: {
+          knob: { xMm: 0, zMm: 300 },
+          pin: { xMm: 0, zMm: -20 },
+          drive: { kind: "rod", joint: { xMm: x, zMm: z }, axisDeg: 0 },
+          cross: {},
+        },
+      });
+    for (const [x, z] of [
+      [30, -20],
+      [-300, -20],
+      [2, -60],
+      [40, 20],
+    ]) {
+      const text = sentence([straight("old", 300, 60), rod(x, z)]);
+      expect(/Lengthen the rod/.test(text), text).toBe(/the rod is [\d.]+ mm short/.test(text));
+    }
   });
 
   it("names the missing millimetres of a lever that cannot reach", () => {

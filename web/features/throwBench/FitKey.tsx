@@ -1,0 +1,74 @@
+import { Button, Input, Modal } from "antd";
+import { useState } from "react";
+import { useKeptDraft } from "../../ui/useDraft";
+
+/** What speaks against the lever that is shown, asked for at the moment it matters. */
+export interface Against {
+  doubtful: boolean;
+  doubts: () => readonly string[];
+}
+
+/** Decides for a lever; one that something speaks against is fitted for a reason, which goes on the record. */
+export function FitKey({
+  name,
+  label,
+  small,
+  disabled,
+  doubtful,
+  doubts,
+  onFit,
+}: {
+  /** Tells its reason, typed and not sent, from others. */
+  name: string;
+  label: string;
+  small?: boolean;
+  disabled?: boolean;
+  onFit: (reason: string) => void;
+} & Against) {
+  const [against, setAgainst] = useState<readonly string[] | null>(null);
+  const [reason, setReason] = useKeptDraft(`fit ${name}`);
+  const fit = (): void => {
+    setAgainst(null);
+    setReason("");
+    onFit(reason.trim());
+  };
+  return (
+    <>
+      <Button
+        type={doubtful || small ? "default" : "primary"}
+        size={small ? "small" : undefined}
+        disabled={disabled}
+        onClick={() => (doubtful ? setAgainst(doubts()) : onFit(""))}
+      >
+        {doubtful ? `${label} all the same` : label}
+      </Button>
+      <Modal
+        open={against !== null}
+        title={`${label} all the same?`}
+        footer={null}
+        width={520}
+        onCancel={() => setAgainst(null)}
+      >
+        <ul className="howsteps">
+          {against?.map((a) => (
+            <li key={a} className="brk">
+              {a.charAt(0).toUpperCase() + a.slice(1)}.
+            </li>
+          ))}
+        </ul>
+        <div className="outcomes">
+          <Input.TextArea
+            aria-label="Why it is fitted all the same"
+            placeholder="The owner knows it, and wants it so"
+            maxLength={400}
+            value={reason}
+            onChange={(e) => setReason(e.target.value)}
+          />
+          <Button danger disabled={!reason.trim()} onClick={fit}>
+            {label} for this reason
+          </Button>
+        </div>
+      </Modal>
+    </>
+  );
+}
