@@ -4,6 +4,7 @@ export { levelChanges, repeats, sourceLevels } from "./levels";
 export type { LevelChange, SourceLevel } from "./levels";
 export { match } from "./match";
 export type { MatchAnswer, MatchInput } from "./match";
+export { noiseReach, standingOut } from "./noiseFloor";
 export { orders, tyreDiameterMm } from "./orders";
 export type { OrdersAnswer, OrdersInput, VibrationSource } from "./orders";
 export { csvText, readCsv, readWav, wavBytes, withComment } from "./recording";

@@ -1,24 +1,26 @@
-import { csvText, importRecording, readWav, spectrum, wavBytes } from "../../core";
+import { csvText, importRecording, readWav, spectrum, standingOut, wavBytes } from "../../core";
 import { runIn } from "../recordings/comment";
 import { answerJson } from "./answerJson";
 import type { HeavyTask, ReadRecording } from "./tasks";
 
-/** Peaks a recording is kept with. */
-const PEAKS = { minRatio: 0.01, maxPeaks: 12, orders: [] };
+/** Peaks a recording is kept with, and out of how many the noise's own are sorted. */
+const MOST_PEAKS = 12;
+const LOOK = { minRatio: 0.01, maxPeaks: 400, orders: [] };
 
 function read(bytes: Uint8Array): ReadRecording {
   const imported = importRecording(bytes);
   if (!imported.ok) return imported;
   const { recording, unit, rpmTrack, notes, comment } = imported;
   const run = runIn(comment);
-  const { peaks, binHz } = spectrum(recording, PEAKS);
+  const whole = spectrum(recording, LOOK);
+  const peaks = standingOut(whole).slice(0, MOST_PEAKS);
   return {
     ok: true,
     wav: wavBytes(recording.samples, recording.rateHz),
     rateHz: recording.rateHz,
     count: recording.samples.length,
     unit: run?.unit ?? unit,
-    binHz,
+    binHz: whole.binHz,
     peaks: peaks.map(({ hz, amplitude }) => ({ hz, amplitude })),
     rpmTrack,
     notes,

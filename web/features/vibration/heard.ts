@@ -50,10 +50,8 @@ export function isRunUp(r: VibrationRecording): boolean {
 export function heardIn(vehicle: Vehicle, recording: VibrationRecording): Heard {
   const turns = turningOf(vehicle, recording);
   const sources = turns?.ok ? turns.sources : [];
-  const answer =
-    recording.peaks.length && sources.length
-      ? match({ peaks: recording.peaks, sources, binHz: recording.binHz, ...WINDOW })
-      : null;
+  // Nothing that stands out is an answer too.
+  const answer = sources.length ? match({ peaks: recording.peaks, sources, binHz: recording.binHz, ...WINDOW }) : null;
   return {
     recording,
     turning: turns,

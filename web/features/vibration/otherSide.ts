@@ -41,7 +41,7 @@ function fromTheShafts(view: JobView, length: (mm: number) => string): OtherSide
 }
 
 /** The firing against the way the unit shakes on its mounts. */
-function fromTheMounts(view: JobView, hz: number): OtherSide {
+function fromTheMounts(view: JobView, hz: number, length: (mm: number) => string): OtherSide {
   const unit = view.vehicle.powerUnit;
   const part = unit && passedOn(unit, {}, hz);
   const modes = unit && modesOf(unit, {});
@@ -59,11 +59,18 @@ function fromTheMounts(view: JobView, hz: number): OtherSide {
     };
   }
   const more = harder && harder.part > part ? 20 * Math.log10(harder.part / part) : 0;
+  // A mount that has sunk may touch, and then it is no mount any more.
+  const sunk = heightsOf(view, unit).reduce((a, h) => ((h.sagMm ?? 0) > (a.sagMm ?? 0) ? h : a));
+  const touches = (sunk.sagMm ?? 0) > SAGGED_MM;
   return {
-    agrees: true,
+    agrees: touches,
     text: `Mounts as they came would pass on ${pct(part)} of the firing at ${formatNumber(hz, 1)} Hz${
       more > 1 ? `; with “${harder.name}” it is ${pct(harder.part)}, ${formatNumber(more, 1)} dB more` : ""
-    }. One that is harder than it came, or touches, lets it through.`,
+    }. ${
+      touches
+        ? `The ${sunk.mount.name} mount has lost ${length(sunk.sagMm ?? 0)}: look whether it touches.`
+        : "They are the way in only where one is harder than it came, or touches."
+    }`,
   };
 }
 
@@ -78,7 +85,7 @@ export function fromMountRoom(
   length: (mm: number) => string,
 ): OtherSide | null {
   if (source === "prop2") return fromTheShafts(view, length);
-  if (source === "engineFiring" || source === "engine1") return fromTheMounts(view, hz);
+  if (source === "engineFiring" || source === "engine1") return fromTheMounts(view, hz, length);
   return null;
 }
 

@@ -414,10 +414,29 @@ describe("the same suspect from the mount room", () => {
     };
     const view = jobView({ vehicle: { ...vehicle, powerUnit: powerUnit(3) }, job: { mountRoom: { sets: [set] } } });
     const side = fromMountRoom(view, "engineFiring", 60, inMm);
-    expect(side?.agrees).toBe(true);
+    // They hold it off: that is no word against them.
+    expect(side?.agrees).toBe(false);
+    expect(side?.text).toMatch(/the way in only where one is harder than it came, or touches\.$/);
     expect(side?.text).toMatch(
       /would pass on [\d.]+\u202f% of the firing at 60\.0 Hz; with “Urethane, all” it is [\d.]+\u202f%, [\d.]+ dB more/,
     );
+  });
+  it("agrees with the firing where a mount has sunk, and a recording in which nothing stands out says so", () => {
+    const unit = powerUnit(3);
+    const [first] = unit.mounts;
+    const low = record("reading", {
+      jobId: PARENT,
+      quantity: "mountHeight",
+      phase: "before",
+      place: first.name,
+      values: [{ typed: `${(first.nominalMm ?? 60) - 12} mm`, base: (first.nominalMm ?? 60) - 12 }],
+    });
+    const mounts = unit.mounts.map((m, i) => (i ? m : { ...m, nominalMm: m.nominalMm ?? 60, hangs: false }));
+    const view = jobView({ vehicle: { ...vehicle, powerUnit: { ...unit, mounts } }, reading: [low] });
+    const side = fromMountRoom(view, "engineFiring", 60, inMm);
+    expect(side?.agrees).toBe(true);
+    expect(side?.text).toMatch(/has lost 12(\.0)? mm: look whether it touches\.$/);
+    expect(heardIn(view.vehicle, recording({ peaks: [] })).leading).toEqual({ kind: "nothing" });
   });
   it("finds the recording that says the same", () => {
     const view = jobView({
