@@ -91,11 +91,10 @@ test("a vehicle whose mounts are not known begins with a usual arrangement; one 
 
 test("the press fit says which press, and what is lost when it is hot", async ({ page }) => {
   await page.goto("/desk/set/pressFit");
-  await expect
-    .poll(() => plain(page))
-    .toContain(
-      "Take a 5.0 t press. It needs up to 26.9 kN; or heat the bracket to 105 °C and it drops in. Hot, the loosest fit is gone",
-    );
+  await expect.poll(() => plain(page)).toContain("Take a 6.0 t press. It needs up to 35.8 kN. Heated to 126 °C");
+  await page.getByLabel("hottest in use").fill("140");
+  await page.getByLabel("hottest in use").press("Enter");
+  await expect.poll(() => plain(page)).toContain("Do not fit it: hot, it has no grip left.");
   await page.getByLabel("bracket, outside").fill("38 mm");
   await page.getByLabel("bracket, outside").press("Enter");
   await expect.poll(() => plain(page)).toContain("Not yet: hubOuterMm accepts over 40 mm, the interface.");
