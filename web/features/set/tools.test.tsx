@@ -230,6 +230,22 @@ describe("settings that can hurt are refused in the first words, and not kept", 
     expect(says()).toMatch(/No shim on this shelf helps: it stays 0\.70 mm tighter than wanted/);
   });
 
+  it("positions of a gated shifter are added and taken out, with their detents", async () => {
+    const { user } = desk("gatedLinkage");
+    await user.click(screen.getByRole("button", { name: "Take position 1 out" }));
+    await user.click(screen.getByRole("button", { name: "Take position 2 out" }));
+    expect(screen.queryByLabelText("detent 2")).toBeNull();
+    expect(says()).toMatch(/Shifter hole at/);
+    await user.click(screen.getByRole("button", { name: "One position more" }));
+    expect(screen.getByLabelText<HTMLInputElement>("shifter in 5").value).toBe("275");
+    expect(screen.getByLabelText<HTMLInputElement>("detent 5")).toBeTruthy();
+    for (const name of ["P", "R", "N"]) {
+      await user.click(screen.getByRole("button", { name: `Take position ${name} out` }));
+    }
+    // Two are the least that say anything.
+    expect(screen.queryByRole("button", { name: /^Take position/ })).toBeNull();
+  });
+
   it("rod and stops measure from the lever that was chosen", () => {
     const of = (role: "old" | "candidate", joint: number, pin: number) =>
       record("setup", {

@@ -19,6 +19,7 @@ import { GradesOfPlay } from "./GradesOfPlay";
 import { useShop } from "./useShop";
 import { UndoKeys } from "../job/JobHead";
 import "../job/job.css";
+import { initialsOf } from "./initials";
 import "./shop.css";
 
 /** Settings of the shop, its people, the bin and the history. */
@@ -124,15 +125,18 @@ function ThisScreen() {
 function People({ people, edit }: { people: Person[]; edit: ReturnType<typeof useEdit> }) {
   const dispatch = useAppDispatch();
   const me = useAppSelector((s) => s.session.personId);
-  const initials = (n: string): string =>
-    n
-      .split(/[\s.]+/)
-      .filter(Boolean)
-      .map((w) => w[0].toUpperCase())
-      .join("")
-      .slice(0, 4);
   const add = (clean: string): void => {
-    const id = edit.create("person", { name: clean, initials: initials(clean) || clean.slice(0, 2) }, `${clean} joins`);
+    const id = edit.create(
+      "person",
+      {
+        name: clean,
+        initials: initialsOf(
+          clean,
+          people.map((p) => p.initials),
+        ),
+      },
+      `${clean} joins`,
+    );
     if (!me) dispatch(session.actions.workingAs(id));
   };
   return (

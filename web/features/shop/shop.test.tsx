@@ -3,6 +3,7 @@ import { screen } from "@testing-library/react";
 import { beforeEach, describe, expect, it } from "vitest";
 import type { AppStore } from "../../app/store";
 import { answering, PARENT, pick, plainText, record, show, typeInto, written } from "../../testing/show";
+import { initialsOf } from "./initials";
 import { ShopPage } from "./ShopPage";
 
 beforeEach(() => {
@@ -62,5 +63,14 @@ describe("the shop", () => {
     });
     show(<ShopPage />);
     expect(await screen.findByText(/E\. Corrow/)).toBeTruthy();
+  });
+});
+
+describe("initials", () => {
+  it("are nobody else's", () => {
+    const taken: string[] = [];
+    for (const name of ["E. Corrow", "Edda Cole", "Emil Cord", "E. C.", "Ö"]) taken.push(initialsOf(name, taken));
+    expect(taken).toEqual(["EC", "ECo", "EC2", "EC3", "Ö"]);
+    expect(new Set(taken).size).toBe(taken.length);
   });
 });

@@ -12,6 +12,9 @@ import { given, useToolInput, type ToolProps } from "../useToolInput";
 
 const NAMES = ["P", "R", "N", "D", "2", "1"];
 
+/** As many as the question takes. */
+const MOST_POSITIONS = 12;
+
 const example = (): GatedFields => ({
   shifter: {
     pivot: { xMm: 0, zMm: 0 },
@@ -61,6 +64,23 @@ export function GatedTool(props: ToolProps) {
         })
       : set({ gearbox: { ...input.gearbox, detents: stops(which).map((p) => (p.name === name ? { ...p, deg } : p)) } });
   const names = input.shifter.positions.map((p) => p.name);
+  const takeOut = (name: string): void =>
+    set({
+      shifter: { ...input.shifter, positions: input.shifter.positions.filter((p) => p.name !== name) },
+      gearbox: { ...input.gearbox, detents: input.gearbox.detents.filter((d) => d.name !== name) },
+    });
+  const addOne = (): void => {
+    let n = names.length + 1;
+    while (names.includes(String(n))) n += 1;
+    const after = (list: readonly { deg: number }[]) => ({
+      name: String(n),
+      deg: Math.min(720, (list.at(-1)?.deg ?? 240) + 8),
+    });
+    set({
+      shifter: { ...input.shifter, positions: [...input.shifter.positions, after(input.shifter.positions)] },
+      gearbox: { ...input.gearbox, detents: [...input.gearbox.detents, after(input.gearbox.detents)] },
+    });
+  };
   return (
     <ToolFrame
       tool="gatedLinkage"
@@ -149,6 +169,9 @@ export function GatedTool(props: ToolProps) {
                   <th>position</th>
                   <th>shifter</th>
                   <th>detent</th>
+                  <th>
+                    <span className="sr">take out</span>
+                  </th>
                 </tr>
               </thead>
               <tbody>
@@ -192,11 +215,29 @@ export function GatedTool(props: ToolProps) {
                           />
                         )}
                       </td>
+                      <td>
+                        {names.length > 2 && (
+                          <Button
+                            size="small"
+                            aria-label={`Take position ${p.name} out`}
+                            onClick={() => takeOut(p.name)}
+                          >
+                            ×
+                          </Button>
+                        )}
+                      </td>
                     </tr>
                   );
                 })}
               </tbody>
             </table>
+            {names.length < MOST_POSITIONS && (
+              <div className="row-flex" style={{ marginTop: 6 }}>
+                <Button size="small" onClick={addOne}>
+                  One position more
+                </Button>
+              </div>
+            )}
           </section>
           <section>
             <h2 className="hd2">Fitted now</h2>
