@@ -45,6 +45,24 @@ describe("yard", () => {
     await own.close();
   });
 
+  it("finds a vehicle by the number of any of its jobs, open or closed, and by no part of it", async () => {
+    const own = await TestShed.open();
+    const [one, two] = [await own.add("vehicle", { tag: "N 1" }), await own.add("vehicle", { tag: "N 2" })];
+    await own.add("job", { vehicleId: one, closedAt: "2031-02-01T08:00:00.000Z" });
+    for (let i = 0; i < 11; i++) await own.add("job", { vehicleId: two });
+    const tags = async (search: string): Promise<string[]> =>
+      (await own.get(`/api/vehicles?search=${encodeURIComponent(search)}`)).body.vehicles.map(
+        (v: { tag: string }) => v.tag,
+      );
+    const first = (await own.get("/api/yard")).body.jobs.map((j: { number: number }) => j.number);
+    const [least, most] = [Math.min(...first), Math.max(...first)];
+    expect(await tags(`job ${least - 1}`)).toEqual(["N 1"]);
+    expect(await tags(String(most))).toEqual(["N 2"]);
+    expect(await tags(`Job ${most}`)).toEqual(["N 2"]);
+    expect(await tags(`job ${most + 1}`)).toEqual([]);
+    await own.close();
+  });
+
   it("numbers jobs on from where the shop says, and lets nobody choose a number", async () => {
     const shop = { op: "create", resource: "shop", id: SHOP_ID, data: { firstJobNumber: 214 } } as const;
     await shed.change([shop]).expect(200);

@@ -81,20 +81,20 @@ export class Views {
   vehicles(search: string, limit: number, offset: number): Promise<{ vehicles: VehicleLine[]; total: number }> {
     const like = `%${search.trim().replace(/[\\%_]/g, "\\$&")}%`;
     const where = `v."deletedAt" IS NULL AND (v."tag" LIKE ? ESCAPE '\\' OR v."owner" LIKE ? ESCAPE '\\'
-      OR (v."make" || ' ' || v."model" || ' ' || v."variant") LIKE ? ESCAPE '\\')`;
+      OR (v."make" || ' ' || v."model" || ' ' || v."variant") LIKE ? ESCAPE '\\'
+      OR EXISTS (SELECT 1 FROM "job" n WHERE n."vehicleId" = v."id" AND n."deletedAt" IS NULL
+                   AND (CAST(n."number" AS TEXT) = ? OR 'job ' || n."number" = ?)))`;
+    const number = search.trim().toLowerCase();
+    const given = [like, like, like, number, number];
     return this.unit.read(async (manager) => {
       const rows = (await manager.query(
         `SELECT v.*, (SELECT count(*) FROM "job" j WHERE j."vehicleId" = v."id" AND j."deletedAt" IS NULL) AS jobs,
                 (SELECT count(*) FROM "job" j WHERE j."vehicleId" = v."id" AND j."deletedAt" IS NULL
                    AND j."closedAt" IS NULL) AS openJobs
            FROM "vehicle" v WHERE ${where} ORDER BY v."tag" LIMIT ? OFFSET ?`,
-        [like, like, like, limit, offset],
+        [...given, limit, offset],
       )) as (Row & { jobs: number; openJobs: number })[];
-      const [{ total }] = (await manager.query(`SELECT count(*) AS total FROM "vehicle" v WHERE ${where}`, [
-        like,
-        like,
-        like,
-      ])) as {
+      const [{ total }] = (await manager.query(`SELECT count(*) AS total FROM "vehicle" v WHERE ${where}`, given)) as {
         total: number;
       }[];
       return { vehicles: rows.map(lineOf), total };

@@ -175,7 +175,7 @@ export function Shell() {
             }}
             name="q"
             aria-label="Tag, owner or model"
-            placeholder="Tag, owner or model"
+            placeholder="Tag, owner, model or job number"
             maxLength={80}
           />
         </form>

@@ -1,7 +1,8 @@
-import { Button, Input, Modal } from "antd";
+import { Button, Modal } from "antd";
 import type { Signature } from "../../../contract";
 import { judgeReading, type Step } from "../../../domain";
 import { useUnits } from "../../format/units";
+import { ForReason } from "../../ui/ForReason";
 import { useKeptDraft } from "../../ui/useDraft";
 import type { Signed } from "./ReadingPad";
 
@@ -48,16 +49,14 @@ export function OutsideDialog({
       <div className="outcomes">
         <Button onClick={() => done("redo")}>Loosened; this pass is done again</Button>
         <Button onClick={() => done("replaced")}>Fastener replaced; all its passes are done again</Button>
-        <Input.TextArea
-          aria-label="Why it is accepted"
-          placeholder="Why it is accepted: read at an angle, checked with the second wrench"
-          maxLength={400}
-          value={reason}
-          onChange={(e) => setReason(e.target.value)}
+        <ForReason
+          asked="Why it is accepted"
+          example="read at an angle, checked with the second wrench"
+          label="Accept it for this reason"
+          reason={reason}
+          onReason={setReason}
+          onDone={(why) => done("accepted", why)}
         />
-        <Button danger disabled={!reason.trim()} onClick={() => done("accepted", reason.trim())}>
-          Accept it for this reason
-        </Button>
       </div>
     </Modal>
   );

@@ -1,5 +1,6 @@
-import { Button, Input, Modal } from "antd";
+import { Button, Modal } from "antd";
 import { useState } from "react";
+import { ForReason } from "../../ui/ForReason";
 import { useKeptDraft } from "../../ui/useDraft";
 
 /** What speaks against the lever that is shown, asked for at the moment it matters. */
@@ -27,10 +28,10 @@ export function FitKey({
 } & Against) {
   const [against, setAgainst] = useState<readonly string[] | null>(null);
   const [reason, setReason] = useKeptDraft(`fit ${name}`);
-  const fit = (): void => {
+  const fit = (why: string): void => {
     setAgainst(null);
     setReason("");
-    onFit(reason.trim());
+    onFit(why);
   };
   return (
     <>
@@ -57,16 +58,14 @@ export function FitKey({
           ))}
         </ul>
         <div className="outcomes">
-          <Input.TextArea
-            aria-label="Why it is fitted all the same"
-            placeholder="The owner knows it, and wants it so"
-            maxLength={400}
-            value={reason}
-            onChange={(e) => setReason(e.target.value)}
+          <ForReason
+            asked="Why it is fitted all the same"
+            example="the owner knows it, and wants it so"
+            label={`${label} for this reason`}
+            reason={reason}
+            onReason={setReason}
+            onDone={fit}
           />
-          <Button danger disabled={!reason.trim()} onClick={fit}>
-            {label} for this reason
-          </Button>
         </div>
       </Modal>
     </>

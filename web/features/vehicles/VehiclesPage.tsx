@@ -30,7 +30,7 @@ export function VehiclesPage() {
         <Input
           style={{ width: 290 }}
           aria-label="Tag, owner or model"
-          placeholder="Tag, owner or model"
+          placeholder="Tag, owner, model or job number"
           allowClear
           maxLength={80}
           value={search}

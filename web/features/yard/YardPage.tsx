@@ -66,7 +66,7 @@ export function YardPage() {
           </svg>
           <input
             value={filter}
-            placeholder="Tag, owner or model"
+            placeholder="Tag, owner, model or job number"
             maxLength={80}
             onChange={(e) => setFilter(e.target.value)}
           />
