@@ -68,7 +68,7 @@ describe("old against new", () => {
   it("fits a lever that something speaks against only for a reason, which goes with the choice", async () => {
     const longer = lever("candidate", "Long lever", 360, 60, { position: 1 });
     const { user, edit } = open(bench({ setup: [old, longer] }));
-    expect(said()).toMatch(/^Think twice about Long lever: its throw is longer than the old one’s/);
+    expect(said()).toMatch(/^Caution: Long lever\. Its throw is longer than the old one’s/);
     expect(screen.queryByRole("button", { name: "Fit this lever" })).toBeNull();
     await user.click(screen.getByRole("button", { name: "Fit this lever all the same" }));
     const dialog = within(await screen.findByRole("dialog"));

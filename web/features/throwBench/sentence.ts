@@ -56,9 +56,10 @@ export function benchSentence(input: SentenceInput): Piece[] {
   const [doubt] = input.doubts;
   const pieces: Piece[] = [];
   if (doubt) {
-    const lead = input.chosen ? "Chosen all the same" : "Think twice about";
-    pieces.push({ strong: `${lead}${input.chosen ? ": " : " "}${input.name}${input.chosen ? ". " : ": "}` });
-    pieces.push(input.chosen ? `${upper(doubt)}. ` : `${doubt}. `);
+    pieces.push(
+      { strong: `${input.chosen ? "Chosen all the same" : "Caution"}: ${input.name}. ` },
+      `${upper(doubt)}. `,
+    );
   } else pieces.push({ strong: `${input.chosen ? "Chosen" : "Fit"}: ${input.name}. ` });
   if (oldThrow !== null && own?.throwMm != null && reduction !== null) {
     const size = Math.abs(reduction).toFixed(0);

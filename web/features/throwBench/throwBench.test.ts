@@ -74,9 +74,7 @@ describe("the bench's sentence", () => {
   });
 
   it("warns before it recommends", () => {
-    expect(sentence([straight("old", 300, 60), straight("short", 240, 130)])).toMatch(
-      /^Think twice about Short lever: /,
-    );
+    expect(sentence([straight("old", 300, 60), straight("short", 240, 130)])).toMatch(/^Caution: Short lever\. /);
   });
 
   it("does not say that a lever fits where it comes too near, throws longer or turns the gate over", () => {
@@ -84,16 +82,16 @@ describe("the bench's sentence", () => {
       ({ gapMm, touches: gapMm <= 0, gear: "2", obstacle: "prop shaft" }) as SweepGap;
     const pair = [straight("old", 300, 60), straight("short", 300, 80)];
     expect(sentence(pair, "direct", gap(1.2))).toMatch(
-      /^Think twice about Short lever: it clears the prop shaft by only 1\.2 mm in second, and 2\.0 mm is wanted\./,
+      /^Caution: Short lever\. It clears the prop shaft by only 1\.2 mm in second, and 2\.0 mm is wanted\./,
     );
     expect(sentence(pair, "direct", gap(2))).toMatch(/^Fit: Short lever\./);
     expect(sentence(pair, "direct", gap(-1))).toMatch(/^Short lever touches the prop shaft in second/);
     expect(sentence([straight("old", 300, 60), straight("short", 360, 60)])).toMatch(
-      /^Think twice about Short lever: its throw is longer than the old one’s/,
+      /^Caution: Short lever\. Its throw is longer than the old one’s/,
     );
     // A pin above the pivot moves the knob the other way.
     expect(sentence([straight("old", 300, 60), straight("short", 300, -80)])).toMatch(
-      /^Think twice about Short lever: (first|second) lies on the other side than before/,
+      /^Caution: Short lever\. (First|Second) lies on the other side than before/,
     );
   });
 

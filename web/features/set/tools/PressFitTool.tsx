@@ -160,7 +160,7 @@ export function PressFitTool(props: ToolProps) {
               [
                 "or cool the sleeve to",
                 answer.temperature.sleeveC === null
-                  ? "colder than can be had"
+                  ? "not practical"
                   : `${formatNumber(answer.temperature.sleeveC, 0)} °C`,
               ],
               [
