@@ -11,7 +11,7 @@ export { loweredLever, neutralTurn, notch } from "./notch";
 export type { NotchAnswer, NotchBreak, NotchInput, NotchLimits, NotchResult, NotchThrow } from "./notch";
 export { nearestPoints, pieceNames, piecesOf, solidOf } from "./obstacles";
 export type { Body, Obstacle, Piece, PieceName } from "./obstacles";
-export { rod, usualEngagement } from "./rod";
+export { GOOD_DIAMETERS, LEAST_DIAMETERS, rod, usualEngagement } from "./rod";
 export type { RodAnswer, RodEnd, RodEndAnswer, RodInput, RodNoticeCode } from "./rod";
 export { floorSlot, leanDeg, MOST_LEAN_DEG } from "./floorSlot";
 export type { FloorHole, FloorSlotAnswer, FloorSlotInput } from "./floorSlot";

@@ -51,8 +51,8 @@ export interface RodAnswer {
 }
 
 /** Thread in the rod end that is good, and that is just enough, in thread diameters. Common practice, no source. */
-const GOOD_DIAMETERS = 1.5;
-const LEAST_DIAMETERS = 1;
+export const GOOD_DIAMETERS = 1.5;
+export const LEAST_DIAMETERS = 1;
 
 /** A jam nut's height in thread diameters. */
 const JAM_NUT = 0.6;

@@ -72,7 +72,7 @@ const PRESS_RESERVE = 1.5;
 const COLDEST_C = -200;
 
 /** Over this, deg C, 6061-T6 loses its temper. */
-const TEMPER_C = 150;
+export const TEMPER_C = 150;
 
 export const metalOf = (m: MetalName | Metal): Metal => (typeof m === "string" ? METALS[m] : m);
 

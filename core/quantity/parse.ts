@@ -40,12 +40,14 @@ const EITHER_COMMA = /(?<![\d.,])[1-9]\d{0,2},\d{3}(?![\d.,])/;
 
 /**
  * A number as people write it, for the eyes of a parser: a decimal comma as a point, a fraction of one character
- * written out, the long minus as a short one.
+ * written out, the long minus as a short one. A comma that can be either stays, and is refused.
  */
 export const plainNumber = (text: string): string =>
   writtenOut(text)
     .replace(/\u2212/g, "-")
-    .replace(/\d[\d.,]*/g, (figure) => (/^\d+,\d+$/.test(figure) ? figure.replace(",", ".") : figure));
+    .replace(/\d[\d.,]*/g, (figure) =>
+      /^\d+,\d+$/.test(figure) && !EITHER_COMMA.test(figure) ? figure.replace(",", ".") : figure,
+    );
 
 interface Cursor {
   text: string;

@@ -21,8 +21,9 @@ const ofRod = (over: Partial<RodInput> = {}) => {
 describe("a rod", () => {
   it("may be fitted, and turned inside its range", () => {
     expect(ofRod()).toBeNull();
-    // 12 mm in each of two M8 ends: 4 mm each until only a diameter is left, 8 mm each until they bottom.
-    expect([ofRod({ changeMm: 8 }), ofRod({ changeMm: -16 })]).toEqual([null, null]);
+    // 12 mm in each of two M8 ends, right and left hand: 4 mm each until a diameter is left, 8 mm each until they bottom.
+    const ends = [end(), end({ hand: "left" })];
+    expect([ofRod({ ends, changeMm: 8 }), ofRod({ ends, changeMm: -16 })]).toEqual([null, null]);
   });
 
   it("is refused beyond its range, with the longest rod and what to take instead", () => {
@@ -49,20 +50,32 @@ describe("a rod", () => {
     // One millimetre to spare in the second end, and the rod turned takes half of the change out of each.
     expect(ofRod({ ends, changeMm: 2 })).toBeNull();
     expect(ofRod({ ends, changeMm: 4 })?.lead).toMatch(/end 2 would let go before the other/);
+    // Two like threads: only one end can be turned, and takes it all.
+    expect(ofRod({ changeMm: 5 })?.lead).toMatch(/end 1 would let go/);
+    // One hand and two pitches, 1.25 and 1: 4 mm are 16 turns, and the coarse end comes out 20 mm.
+    expect(ofRod({ ends: [end(), end({ pitchMm: 1 })], changeMm: 4 })?.lead).toMatch(/end 1 would let go/);
+    expect(ofRod({ ends: [end(), end({ pitchMm: 1 })], changeMm: -0.7 })).toBeNull();
   });
 
-  it("never lets an end go: whatever is allowed leaves a diameter of thread in each", () => {
+  it("never lets an end go: set as it is told, each keeps a diameter of thread and does not bottom", () => {
     const mm = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+    const anEnd = fc
+      .record({ threadDiameterMm: mm(4, 16), threadDepthMm: mm(4, 40), hand: fc.constantFrom("right", "left") })
+      .map((e) => end(e as Partial<RodEnd>));
     fc.assert(
-      fc.property(mm(4, 16), mm(4, 40), mm(-30, 30), (d, depth, changeMm) => {
-        const ends = [end({ threadDiameterMm: d, threadDepthMm: depth }), end({ threadDiameterMm: d })];
-        const input = { targetMm: 400, ends, changeMm };
+      fc.property(fc.tuple(anEnd, anEnd), mm(-30, 30), (ends, changeMm) => {
+        const input = { targetMm: 400, ends: [...ends], changeMm };
         const answer = rod(input);
         if (rodDanger(input, answer, show)) return;
-        const left = answer.ends.reduce((sum, e) => sum + e.engagementMm, 0) - changeMm;
-        expect(left).toBeGreaterThanOrEqual(2 * d - 1e-6);
+        // Like hands of one pitch: end 1 alone. Opposite hands of one pitch: half each.
+        const out = ends[0].hand === ends[1].hand ? [changeMm, 0] : [changeMm / 2, changeMm / 2];
+        answer.ends.forEach((e, i) => {
+          const left = e.engagementMm - out[i];
+          expect(left).toBeGreaterThanOrEqual(ends[i].threadDiameterMm - 1e-6);
+          expect(left).toBeLessThanOrEqual(ends[i].threadDepthMm + 1e-6);
+        });
       }),
-      { seed: 20261128, numRuns: 300 },
+      { seed: 20261128, numRuns: 500 },
     );
   });
 });

@@ -2,6 +2,8 @@ import {
   exceeds,
   fallsShort,
   formatNumber,
+  GOOD_DIAMETERS,
+  LEAST_DIAMETERS,
   lockout,
   type LockoutAnswer,
   type LockoutInput,
@@ -11,6 +13,7 @@ import {
   type ShimPack,
   type StopsAnswer,
   type StopsInput,
+  TEMPER_C,
 } from "../../core";
 
 /** Why a setting is not to be made, and what is to be done instead. */
@@ -21,10 +24,6 @@ export interface Danger {
 
 /** A length, mm, as the shop reads it. */
 type Show = (mm: number) => string;
-
-/** Thread that is good and that just holds, in diameters. Common practice, no source; the rod model's own. */
-const GOOD = 1.5;
-const LEAST = 1;
 
 const total = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0);
 
@@ -39,10 +38,10 @@ export function rodDanger(input: RodInput, answer: RodAnswer, show: Show): Dange
   if (bad >= 0) {
     const { threadDepthMm, threadDiameterMm: d } = input.ends[bad];
     const lead = `Do not fit it: end ${bad + 1} holds only ${show(ends[bad].engagementMm)} of thread, and it can pull out.`;
-    if (fallsShort(threadDepthMm, LEAST * d)) {
+    if (fallsShort(threadDepthMm, LEAST_DIAMETERS * d)) {
       return {
         lead,
-        rest: `Its thread is ${show(threadDepthMm)} deep, less than its diameter of ${show(d)}. Take a rod end with at least ${show(GOOD * d)} of thread.`,
+        rest: `Its thread is ${show(threadDepthMm)} deep, less than its diameter of ${show(d)}. Take a rod end with at least ${show(GOOD_DIAMETERS * d)} of thread.`,
       };
     }
     const short = total(
@@ -50,7 +49,7 @@ export function rodDanger(input: RodInput, answer: RodAnswer, show: Show): Dange
     );
     return {
       lead,
-      rest: `Screw it in ${show(LEAST * d)} at the least; ${show(GOOD * d)} is good. For the same ball to ball cut the rod to ${show(answer.cutMm + short)}.`,
+      rest: `Screw it in ${show(LEAST_DIAMETERS * d)} at the least${fallsShort(threadDepthMm, GOOD_DIAMETERS * d) ? "; its thread is too shallow to hold well" : `; ${show(GOOD_DIAMETERS * d)} is good`}. For the same ball to ball cut the rod to ${show(answer.cutMm + short)}.`,
     };
   }
   const change = input.changeMm ?? 0;
@@ -62,32 +61,46 @@ export function rodDanger(input: RodInput, answer: RodAnswer, show: Show): Dange
       rest: `As it is cut, ${show(range.longestWarnMm)} is the longest that holds, ${show(range.longestGoodMm)} with good thread. Cut a new rod to ${show(answer.cutMm + change)}, or take ends that are ${show(change - longest)} longer between them.`,
     };
   }
-  const uneven = unevenEnd(input, answer);
-  if (uneven !== null) {
-    return {
-      lead: `Do not turn the rod for it: end ${uneven + 1} would let go before the other.`,
-      rest: "The rod turned moves in both ends alike. Take an end off its ball and screw the two in alike first.",
-    };
-  }
   if (fallsShort(change, shortest)) {
     return {
       lead: `Do not shorten it by ${show(-change)}: the ends run out of thread.`,
       rest: `As it is cut, ${show(range.shortestMm)} is the shortest. Cut ${show(shortest - change)} off the rod, or take ends with deeper thread.`,
     };
   }
+  const uneven = unevenEnd(input, answer);
+  if (uneven) {
+    return {
+      lead: `Do not turn it that far: end ${uneven.end} would ${uneven.letsGo ? "let go" : "run out of thread"} before the other.`,
+      rest: `${answer.turns?.rodTurned == null ? "One end turned takes the whole change." : "The rod turned moves in both ends."} Take an end off its ball and share the thread between the two first.`,
+    };
+  }
   return null;
 }
 
-/** The end that a turned rod would leave with less than its diameter of thread, though both together have enough. */
-function unevenEnd(input: RodInput, { ends, turns, direction }: RodAnswer): number | null {
-  const opposite = input.ends[0].hand !== input.ends[1].hand;
-  if (direction !== "lengthen" || !opposite || turns?.rodTurned == null) return null;
-  const out = turns.rodTurned;
-  const i = ends.findIndex((e) => exceeds(e.pitchMm * out, e.lengthenWarnMm));
-  return i < 0 ? null : i;
+/**
+ * How far each end comes out of its thread, mm, when the rod is set as it is told: the rod turned, or end 1 alone where
+ * the rod cannot be. Two ends of one hand move against each other, and only their difference is the change.
+ */
+function comesOut(input: RodInput, { ends, turns }: RodAnswer): number[] {
+  const change = input.changeMm ?? 0;
+  if (turns?.rodTurned == null) return [change, 0];
+  const out = Math.sign(change) * turns.rodTurned;
+  if (input.ends[0].hand !== input.ends[1].hand) return ends.map((e) => e.pitchMm * out);
+  const coarse = ends[0].pitchMm > ends[1].pitchMm ? 0 : 1;
+  return ends.map((e, i) => (i === coarse ? 1 : -1) * e.pitchMm * out);
 }
 
-const goodOf = (input: RodInput, i: number): number => GOOD * input.ends[i].threadDiameterMm;
+/** The end that would let go, or run out of thread, though both together have enough. */
+function unevenEnd(input: RodInput, answer: RodAnswer): { end: number; letsGo: boolean } | null {
+  const out = comesOut(input, answer);
+  for (const [i, e] of answer.ends.entries()) {
+    const letsGo = exceeds(out[i], e.lengthenWarnMm);
+    if (letsGo || exceeds(-out[i], e.shortenMm)) return { end: i + 1, letsGo };
+  }
+  return null;
+}
+
+const goodOf = (input: RodInput, i: number): number => GOOD_DIAMETERS * input.ends[i].threadDiameterMm;
 
 /** Whether a stop may be set so: backed off past the detent's own overtravel the fork carries the load. */
 export function stopsDanger(input: StopsInput, answer: StopsAnswer, show: Show): Danger | null {
@@ -140,9 +153,6 @@ export function lockoutOfGates(input: LockoutInput, gates: readonly GateGap[]): 
     touching: all.filter((g) => !exceeds(g.gapMm + moved, 0)).map((g) => g.gate),
   };
 }
-
-/** Over this, deg C, a tempered alloy is soft for good; the press-fit model's own limit. */
-const TEMPER_C = 150;
 
 /**
  * What may be done with heat and press. `heat` is the sentence about heat; `danger` says that the fit itself is wrong.

@@ -28,6 +28,16 @@ describe("a field of turns", () => {
   });
 });
 
+it("a number field does not choose between thousands and thousandths", async () => {
+  const onCommit = vi.fn();
+  const { user } = show(<NumberField label="engine" value={800} min={0} max={9000} unit="rpm" onCommit={onCommit} />);
+  const input = screen.getByLabelText("engine");
+  await user.clear(input);
+  await user.type(input, "1,200{Enter}");
+  expect(onCommit).not.toHaveBeenCalled();
+  expect(plainText(screen.getByRole("alert"))).toBe("accepted: 0 to 9000 rpm");
+});
+
 describe("a quantity field", () => {
   const field = (props: Partial<React.ComponentProps<typeof QuantityField>> = {}) => (
     <QuantityField label="knob height" kind="length" base={89} min={10} max={500} onCommit={() => {}} {...props} />

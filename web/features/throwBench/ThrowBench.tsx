@@ -15,7 +15,7 @@ import { MeasureGuide } from "./MeasureGuide";
 import { nearOf, type Surroundings } from "./near";
 import { NearList } from "./NearList";
 import { NearStrip } from "./NearStrip";
-import { NotchStrip } from "./NotchStrip";
+import { NotchStrip, USUAL_NOTCHES } from "./NotchStrip";
 import { byTravel, gearTravel, pairOf } from "./pose";
 import { PointStrip, type SetupPatch } from "./PointStrip";
 import { Pieces } from "./Pieces";
@@ -61,9 +61,6 @@ export interface ThrowBenchProps {
   tabs?: React.ReactNode;
 }
 
-/** Least gap wanted where the lever has no limit of its own, mm. Common practice, no source. */
-const LEAST_GAP_MM = 2;
-
 const NO_TAPE = (): null => null;
 
 /** The heart: old and candidates on one gearbox, drawn, moved, compared. */
@@ -89,7 +86,7 @@ export function ThrowBench(props: ThrowBenchProps) {
   const { near, moveNear, moveHand, cancel: cancelNear } = useNearDrag(props.near, props.onNear);
   const clearance = useMemo(() => nearOf(gearbox, selected, near), [gearbox, selected, near]);
   const oldClearance = useMemo(() => nearOf(gearbox, old, near), [gearbox, old, near]);
-  const minGapMm = selected.notches?.limits.minGapMm ?? LEAST_GAP_MM;
+  const minGapMm = selected.notches?.limits.minGapMm ?? USUAL_NOTCHES.limits.minGapMm;
   const doubts = useMemo(
     () =>
       candidate && lever && compared

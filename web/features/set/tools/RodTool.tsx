@@ -241,7 +241,7 @@ function saysOf(answer: RodAnswer, input: Fields, len: (mm: number | null) => st
     turns && answer.direction !== "none"
       ? turns.rodTurned !== null
         ? `Turn the rod ${formatNumber(turns.rodTurned, 2)} turns to ${answer.direction} it by ${len(Math.abs(input.changeMm ?? 0))}.`
-        : `Take one end off its ball and turn it ${formatNumber(turns.end1, 2)} turns to ${answer.direction} it by ${len(Math.abs(input.changeMm ?? 0))}.`
+        : `Take end 1 off its ball and turn it ${formatNumber(turns.end1, 2)} turns to ${answer.direction} it by ${len(Math.abs(input.changeMm ?? 0))}.`
       : "";
   return {
     lead: `Cut the rod to ${len(answer.cutMm)}.`,
