@@ -119,6 +119,7 @@ export async function recordFigures(): Promise<Figure[]> {
     shopId: null,
     scope: `job:${jobs[0]}`,
     label: "part",
+    correction: null,
     operations: [
       { op: "create" as const, resource: "part" as const, id: ulid(), data: { jobId: jobs[0], name: "Bush" } },
     ],

@@ -77,7 +77,7 @@ export const routes = {
     method: "get",
     path: "/api/history",
     does: "Changes of a job, a vehicle or the shop, newest first.",
-    query: z.strictObject({ scope, limit: page.limit }),
+    query: z.strictObject({ scope, ...page }),
     response: historyView,
   },
   undoState: {

@@ -56,6 +56,8 @@ const whose = {
 export const changeRequest = z.strictObject({
   ...whose,
   label: text(120),
+  /** Why a record of a closed job is changed: it is kept as a correction. */
+  correction: text(400).nullable().default(null),
   operations: list(operation, 1, MOST_OPERATIONS),
 });
 export type ChangeRequest = z.input<typeof changeRequest>;
@@ -71,6 +73,7 @@ export const changeSummary = z.object({
   personId: ulid.nullable(),
   at: moment,
   state: z.enum(["done", "undone", "gone"]),
+  correction: z.string().nullable(),
 });
 export type ChangeSummary = z.infer<typeof changeSummary>;
 

@@ -21,6 +21,14 @@ const exists = (text: string): boolean => {
 /** A calendar day the user means, kept as a day. */
 export const day = z.string(daySays).refine((text) => DAY.test(text) && exists(text), daySays);
 
+const MONTH = /^\d{4}-(0[1-9]|1[0-2])$/;
+const monthSays = { error: () => `${ACCEPTS}a month like 2004-03, or a day that exists, like 2025-06-02` };
+
+/** When something was built: often only the month is known. */
+export const dayOrMonth = z
+  .string(monthSays)
+  .refine((text) => MONTH.test(text) || (DAY.test(text) && exists(text)), monthSays);
+
 /** A moment, UTC. */
 export const moment = z.iso.datetime({ error: () => `${ACCEPTS}a UTC time like 2025-06-02T08:00:00Z` });
 

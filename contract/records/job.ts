@@ -16,6 +16,11 @@ const waits = z.strictObject({
   until: moment.nullable().default(null),
 });
 
+/** What was open when a job was closed all the same, and why. */
+const closing = z.strictObject({ open: list(line, 0, 20), reason: prose });
+
+const reminder = z.strictObject({ at: moment, by: ulid.nullable().default(null), text: prose });
+
 /** One visit of a vehicle. */
 export const job = z.strictObject({
   vehicleId: ulid,
@@ -39,6 +44,9 @@ export const job = z.strictObject({
   mountRoom: mountRoom.nullable().default(null),
   roughness: roughness.nullable().default(null),
   verdict: prose.default(""),
+  /** Messages to the owner, oldest first. */
+  reminders: list(reminder, 0, 100).default([]),
+  closing: closing.nullable().default(null),
   openedAt: moment.nullable().default(null),
   closedAt: moment.nullable().default(null),
 });

@@ -58,6 +58,8 @@ export const reading = z.strictObject({
   resolution: typedValue.nullable().default(null),
   method: word(methodWords).default("tape"),
   note: line.default(""),
+  /** Came from a simulated instrument: true for good, whatever becomes of the reading. */
+  simulated: z.boolean().default(false),
   takenBy: ulid.nullable().default(null),
   takenAt: moment.nullable().default(null),
 });

@@ -113,6 +113,8 @@ export const recording = z.strictObject({
   place: line.default(""),
   by: word(recordedBy).default("file"),
   note: line.default(""),
+  /** Came from a simulated sensor: true for good. */
+  simulated: z.boolean().default(false),
   takenBy: ulid.nullable().default(null),
   takenAt: moment.nullable().default(null),
 });

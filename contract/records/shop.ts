@@ -16,6 +16,8 @@ export const shop = z.strictObject({
   firstJobNumber: whole(1, 1e9).nullable().default(null),
   currency: line.default("crowns"),
   singleKeys: z.boolean().default(true),
+  /** Instruments that are played by the program are offered beside real ones. */
+  simulatedInstruments: z.boolean().default(false),
   shims: shimShelf.nullable().default(null),
   knowledge: knowledgeChanges.nullable().default(null),
   grades: z

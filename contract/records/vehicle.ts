@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { list, num, text, whole, word } from "../fields";
 import { gearboxSchema, obstacleSchema, point } from "../inputs";
-import { day, line, prose } from "./fields";
+import { day, dayOrMonth, line, prose } from "./fields";
 import { load } from "./load";
 import { powerUnit } from "./mountRoom";
 import { driveTrain } from "./recordings";
@@ -30,7 +30,7 @@ export const vehicle = z.strictObject({
   make: line.default(""),
   model: line.default(""),
   variant: line.default(""),
-  buildDate: day.nullable().default(null),
+  buildDate: dayOrMonth.nullable().default(null),
   layout: word(["northSouth", "eastWest"]).default("northSouth"),
   drivenWheels: word(["front", "rear", "all"]).default("rear"),
   shifterKind: word(shifterKinds).default("direct"),

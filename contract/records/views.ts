@@ -51,6 +51,10 @@ export const yardJob = z.object({
   nextAction: z.string(),
   complaint: z.string(),
   openedAt: z.string().nullable(),
+  version: z.number(),
+  reminders: resources.job.shape.reminders.unwrap(),
+  /** Parts on their way, so that they can be marked as arrived from the list. */
+  ordered: z.array(recordSchema("part")),
 });
 export type YardJob = z.infer<typeof yardJob>;
 
@@ -64,6 +68,16 @@ export const yardView = z.object({
   waiting: waitCounts,
   vehicles: z.number(),
   closedJobs: z.number(),
+  /** Vehicles whose mounts are to be looked at again: the day or the distance has come. */
+  rechecks: z.array(
+    z.object({
+      vehicleId: z.string(),
+      tag: z.string(),
+      title: z.string(),
+      date: z.string().nullable(),
+      km: z.number().nullable(),
+    }),
+  ),
 });
 export type YardView = z.infer<typeof yardView>;
 
@@ -138,9 +152,11 @@ export const binLine = z.object({
   id: z.string(),
   version: z.number(),
   title: z.string(),
+  /** The job or vehicle it belongs to, in words; empty where it belongs to none. */
+  of: z.string(),
   deletedAt: z.string(),
 });
 export type BinLine = z.infer<typeof binLine>;
 export const binView = z.object({ records: z.array(binLine) });
 
-export const historyView = z.object({ changes: z.array(changeSummary) });
+export const historyView = z.object({ changes: z.array(changeSummary), total: z.number() });

@@ -1,6 +1,6 @@
 import { z } from "zod";
-import { num, text, word } from "../fields";
-import { day, line, ulid } from "./fields";
+import { num, text, whole, word } from "../fields";
+import { dayOrMonth, line, ulid } from "./fields";
 
 export const places = ["cabin", "engineBay", "under", "bench"] as const;
 
@@ -11,12 +11,14 @@ export const part = z.strictObject({
   number: line.default(""),
   maker: line.default(""),
   variant: line.default(""),
-  builtFrom: day.nullable().default(null),
-  builtTo: day.nullable().default(null),
+  builtFrom: dayOrMonth.nullable().default(null),
+  builtTo: dayOrMonth.nullable().default(null),
   quantity: num(0, 1e5).default(1),
   price: num(0, 1e7).nullable().default(null),
   state: word(["needed", "ordered", "arrived", "fitted"]).default("needed"),
   carriedOver: z.boolean().default(false),
+  /** One of several that would do: considered, and in no total unless it is the one that is taken. */
+  alternative: z.boolean().default(false),
   note: line.default(""),
   position: num(0, 1e6).default(0),
 });
@@ -26,6 +28,10 @@ export const step = z.strictObject({
   jobId: ulid,
   text: text(200),
   place: word(places).default("cabin"),
+  /** People it takes. */
+  hands: whole(1, 2).default(1),
+  /** How long nothing can go on after it: a cure, penetrating oil, paint. */
+  waitMin: num(0, 100_000, "min").default(0),
   state: word(["open", "done"]).default("open"),
   position: num(0, 1e6).default(0),
 });

@@ -59,6 +59,7 @@ export const changeEntity = new EntitySchema<Row>({
     state: { type: "text" },
     edits: { type: "text" },
     digest: { type: "text", nullable: true },
+    correction: { type: "text", nullable: true },
   },
   indices: [
     { name: "ix_change_id", columns: ["id"], unique: true },

@@ -19,6 +19,8 @@ describe("database", () => {
     const source = await openDatabase(join(folder, "b.sqlite"));
     // Back to the first: everything since then is undone and done again.
     await source.undoLastMigration();
+    expect(await source.query(`SELECT name FROM pragma_table_info('job') WHERE name = 'closing'`)).toEqual([]);
+    await source.undoLastMigration();
     expect(await source.query(`SELECT name FROM pragma_table_info('vehicle') WHERE name = 'load'`)).toEqual([]);
     await source.undoLastMigration();
     expect(await source.query(`SELECT name FROM sqlite_master WHERE name = 'shop_identity'`)).toEqual([]);
@@ -42,6 +44,9 @@ describe("database", () => {
     expect(await source.query(`SELECT "complaint", "slackTarget" FROM "job"`)).toEqual([
       { complaint: "Slop.", slackTarget: null },
     ]);
+    expect(await source.query(`SELECT "reminders", "closing" FROM "job"`)).toEqual([
+      { reminders: "[]", closing: null },
+    ]);
     // What an open job said its vehicle was on is the vehicle's now.
     const [{ load }] = (await source.query(`SELECT "load" FROM "vehicle"`)) as { load: string }[];
     expect(JSON.parse(load)).toEqual({ now: ["onStands"], at: null, by: null });
@@ -54,8 +59,8 @@ describe("database", () => {
     expect(await source.query("PRAGMA journal_mode")).toEqual([{ journal_mode: "wal" }]);
     expect(await source.query("PRAGMA synchronous")).toEqual([{ synchronous: 2 }]);
     await expect(
-      source.query(`INSERT INTO "plan_step" ("id","version","createdAt","updatedAt","jobId","text","place","state","position")
-        VALUES ('x', 1, '', '', 'nobody', '', '', '', 0)`),
+      source.query(`INSERT INTO "plan_step" ("id","version","createdAt","updatedAt","jobId","text","place","hands","waitMin","state","position")
+        VALUES ('x', 1, '', '', 'nobody', '', '', 1, 0, '', 0)`),
     ).rejects.toThrow(/FOREIGN KEY/);
     await source.destroy();
   });

@@ -17,7 +17,7 @@ export function recordDoors(views: Views, changes: Changes): Router {
   door(router, routes.job, ({ params }) => views.job(params.id));
   door(router, routes.shop, () => views.shop());
   door(router, routes.bin, () => views.bin());
-  door(router, routes.history, ({ query }) => changes.history(query.scope, query.limit));
+  door(router, routes.history, ({ query }) => changes.history(query.scope, query.limit, query.offset));
   door(router, routes.undoState, ({ query }) =>
     changes.undoState({ scope: query.scope, personId: query.personId ?? null, station: query.station ?? null }),
   );

@@ -2,6 +2,7 @@ import type { EntityManager } from "typeorm";
 import type { z } from "zod";
 import type { ChangeAnswer, changeRequest, ChangeSummary, Operation, stepBack } from "../../contract";
 import { changeEntity, findById, identityEntity, type UnitOfWork } from "../db";
+import { checkCorrections } from "./corrections";
 import { passReverted, perform, revert, type Desk } from "./edits";
 import type { KeptFiles } from "./gate";
 import {
@@ -36,15 +37,20 @@ export class Changes {
 
   /** All operations happen or none; a repeated id is answered from the history without writing again. */
   apply(request: z.output<typeof changeRequest>): Promise<ChangeAnswer> {
-    const { scope, personId, label, operations } = request;
+    const { scope, personId, label, operations, correction } = request;
     const digest = digestOf([scope, personId, withoutVersions(operations)]);
     return this.once(request, digest, async (desk) => {
+      if (!correction?.trim()) await checkCorrections(desk.manager, operations);
       const edits: Edit[] = [];
       for (const [i, operation] of operations.entries()) {
         edits.push(...(await perform(desk, operation, `operations[${i}]`)));
       }
       await dropRedo(desk.manager, request);
-      return record(desk.manager, { ...whoseOf(request), id: request.id, label, at: desk.at, digest }, edits);
+      return record(
+        desk.manager,
+        { ...whoseOf(request), id: request.id, label, at: desk.at, digest, correction },
+        edits,
+      );
     });
   }
 
@@ -71,7 +77,12 @@ export class Changes {
       edits.push(...(await passReverted(desk, edits, request.force)));
       await setState(manager, target.seq, direction === "undo" ? "undone" : "done");
       const label = `${direction === "undo" ? "Undo" : "Redo"}: ${target.label}`.slice(0, 120);
-      return record(manager, { ...whoseOf(request), id: request.id, label, at, digest }, edits, "gone");
+      return record(
+        manager,
+        { ...whoseOf(request), id: request.id, label, at, digest, correction: target.correction ?? null },
+        edits,
+        "gone",
+      );
     });
   }
 
@@ -88,10 +99,16 @@ export class Changes {
     });
   }
 
-  history(scope: string, limit: number): Promise<{ changes: ChangeSummary[] }> {
+  /** A page of the changes of a scope, newest first, and how many there are. */
+  history(scope: string, limit: number, offset: number): Promise<{ changes: ChangeSummary[]; total: number }> {
     return this.unit.read(async (manager) => {
-      const rows = await manager.find(changeEntity, { where: { scope }, order: { seq: "DESC" }, take: limit });
-      return { changes: rows.map((r) => summary(r as unknown as ChangeRow)) };
+      const [rows, total] = await manager.findAndCount(changeEntity, {
+        where: { scope },
+        order: { seq: "DESC" },
+        take: limit,
+        skip: offset,
+      });
+      return { changes: rows.map((r) => summary(r as unknown as ChangeRow)), total };
     });
   }
 

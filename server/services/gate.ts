@@ -8,9 +8,10 @@ import {
   type ResourceName,
   type Signature,
 } from "../../contract";
-import { strandedSignatures } from "../../domain";
+import { closingLine, openAtClosing, strandedSignatures } from "../../domain";
 import { find, findById, tables, type Row } from "../db";
 import type { AnyRecord, Edit } from "./history";
+import { readJob } from "./readJob";
 import { Refused, refuse } from "./refused";
 import { checkRules } from "./rules";
 
@@ -109,6 +110,24 @@ function checkOwn(resource: ResourceName, id: string, before: Row | null, fields
   }
 }
 
+/** A job with something open is closed only with a reason: what is open is read here, not believed. */
+async function checkClosing(
+  manager: EntityManager,
+  id: string,
+  before: Row | null,
+  fields: Row,
+  path: string,
+): Promise<void> {
+  if (!before || before.closedAt || before.deletedAt || !fields.closedAt) return;
+  const view = await readJob(manager, id);
+  const open = openAtClosing({ ...view, job: { ...view.job, ...fields } });
+  const closing = fields.closing as { reason: string } | null;
+  if (open.length && !closing?.reason.trim()) {
+    const message = `this job is not finished: ${open.map(closingLine).join("; ")}`;
+    refuse("conflict", `${path}.closing`, null, "a reason for closing it all the same", message);
+  }
+}
+
 /**
  * What every record must satisfy before it is written, whichever way it came: edit, undo, redo or out of the bin.
  * `before` is the record as it is kept now; null where it is new.
@@ -130,7 +149,8 @@ export async function passGate(
   await checkNamed(manager, resource, id, known, fields, path);
   await checkStays(manager, was, fields, path);
   checkFiles(resource, known, fields, files, path);
-  await checkRules(manager, resource, fields as Fields<ResourceName>, path);
+  if (resource === "job") await checkClosing(manager, id, was, fields, path);
+  await checkRules(manager, resource, id, fields as Fields<ResourceName>, path);
 }
 
 /** Jobs that a vehicle on its way to the bin would leave behind. */

@@ -29,13 +29,14 @@ export interface ChangeRow extends ChangeSummary {
 const listOf = ({ scope, personId, station }: Whose): FindOptionsWhere<Row> =>
   personId === null ? { scope, personId: IsNull(), station: station ?? IsNull() } : { scope, personId };
 
-export const summary = ({ id, label, scope, personId, at, state }: ChangeRow): ChangeSummary => ({
+export const summary = ({ id, label, scope, personId, at, state, correction }: ChangeRow): ChangeSummary => ({
   id,
   label,
   scope,
   personId,
   at,
   state,
+  correction: correction ?? null,
 });
 
 export async function changeById(manager: EntityManager, id: string): Promise<ChangeRow | null> {
@@ -61,13 +62,13 @@ export const setState = (manager: EntityManager, seq: number, state: ChangeSumma
 
 export async function record(
   manager: EntityManager,
-  change: Whose & { id: string; label: string; at: string; digest: string },
+  change: Whose & { id: string; label: string; at: string; digest: string; correction: string | null },
   edits: Edit[],
   state: ChangeSummary["state"] = "done",
 ): Promise<ChangeAnswer> {
-  const { id, scope, personId, label, at } = change;
+  const { id, scope, personId, label, at, correction } = change;
   await manager.insert(changeEntity, { ...change, state, edits: JSON.stringify(edits) });
-  return { change: { id, scope, personId, label, at, state }, records: recordsOf(edits) };
+  return { change: { id, scope, personId, label, at, state, correction }, records: recordsOf(edits) };
 }
 
 export const editsOf = (row: ChangeRow): Edit[] => JSON.parse(row.edits) as Edit[];

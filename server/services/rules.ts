@@ -15,7 +15,7 @@ import {
 } from "../../contract";
 import { shopStandard, parseQuantity, typedMeans, withChanges } from "../../core";
 import { judgeReading, loadGate, passesOf } from "../../domain";
-import { findById } from "../db";
+import { find, findById } from "../db";
 import { Refused } from "./refused";
 
 /** Puts the field's path inside the request before a refusal of a record's own rules. */
@@ -26,7 +26,12 @@ function at(path: string, offence: Refusal | null): void {
   throw new Refused({ error: { ...error, field, message: error.message.replace(error.field, field) } });
 }
 
-type Rule<R extends ResourceName> = (fields: Fields<R>, path: string, manager: EntityManager) => Promise<void> | void;
+type Rule<R extends ResourceName> = (
+  fields: Fields<R>,
+  path: string,
+  manager: EntityManager,
+  id: string,
+) => Promise<void> | void;
 
 const vehicle: Rule<"vehicle"> = (v, path) => {
   if (v.gearbox) at(path, checkGearbox(v.gearbox, v.shifterKind));
@@ -162,7 +167,16 @@ const job: Rule<"job"> = (j, path) => {
   }
 };
 
+/** Initials sign work: no two people of the shop share them. */
+const person: Rule<"person"> = async (p, path, manager, id) => {
+  const others = await find(manager, "person", `WHERE "deletedAt" IS NULL AND "id" <> ?`, [id]);
+  const same = others.find((o) => o.initials.toLowerCase() === p.initials.toLowerCase());
+  if (same)
+    at(path, refusal("invalid_input", "initials", p.initials, `initials nobody else has: ${same.name} signs so`));
+};
+
 const rules: { [R in ResourceName]?: Rule<R> } = {
+  person,
   vehicle,
   job,
   setup,
@@ -188,9 +202,10 @@ function checkTyped(value: unknown, path: string): void {
 export async function checkRules<R extends ResourceName>(
   manager: EntityManager,
   name: R,
+  id: string,
   fields: Fields<R>,
   path: string,
 ): Promise<void> {
-  await rules[name]?.(fields, path, manager);
+  await rules[name]?.(fields, path, manager, id);
   checkTyped(fields, path);
 }

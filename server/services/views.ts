@@ -1,6 +1,5 @@
 import type { EntityManager } from "typeorm";
 import {
-  jobChildren,
   SHOP_ID,
   type BinLine,
   type DossierView,
@@ -15,19 +14,24 @@ import {
   resources,
   waitKinds,
 } from "../../contract";
-import { entities, find, findById, tables, type Row, type UnitOfWork } from "../db";
+import { entities, find, findById, type Row, type UnitOfWork } from "../db";
+import { waitNow } from "../../domain";
 import { shopIdentity } from "./changes";
-import { refuse } from "./refused";
+import { readJob, standing } from "./readJob";
 
 const titleOf = (v: Pick<Vehicle, "make" | "model" | "variant">): string =>
   [[v.make, v.model].filter(Boolean).join(" "), v.variant].filter(Boolean).join(", ");
 
 /** What the screens read. Each view is one visit to the database. */
 export class Views {
-  constructor(private readonly unit: UnitOfWork) {}
+  constructor(
+    private readonly unit: UnitOfWork,
+    private readonly now: () => string = () => new Date().toISOString(),
+  ) {}
 
   /** Open jobs by what they wait for, in the order of `waitKinds`, each newest first. */
   yard(search: string, limit: number, offset: number): Promise<YardView> {
+    const now = this.now();
     return this.unit.read(async (manager) => {
       const open = (await manager.query(
         `SELECT j."id", j."waits", j."openedAt", j."number", v."tag", v."make", v."model", v."variant", v."owner"
@@ -37,7 +41,7 @@ export class Views {
       const lines = open.map((j) => ({
         id: String(j.id),
         openedAt: String(j.openedAt ?? ""),
-        kind: (JSON.parse(String(j.waits)) as YardJob["waits"]).kind,
+        kind: waitNow(JSON.parse(String(j.waits)) as YardJob["waits"], now).kind,
         words: `${j.tag} ${titleOf(j)} ${j.owner} job ${String(j.number)}`.toLowerCase(),
       }));
       const wanted = search.trim().toLowerCase();
@@ -51,16 +55,26 @@ export class Views {
       const page = found.slice(offset, offset + limit).map((l) => l.id);
       const rows = (await manager.query(
         `SELECT j."id", j."number", j."vehicleId", v."tag", v."make", v."model", v."variant", v."owner", j."stage",
-                v."load", j."bay", j."waits", j."nextAction", j."complaint", j."openedAt"
+                v."load", j."bay", j."waits", j."nextAction", j."complaint", j."openedAt",
+                j."version", j."reminders"
            FROM "job" j JOIN "vehicle" v ON v."id" = j."vehicleId"
           WHERE j."id" IN (${page.map(() => "?").join()})`,
         page,
       )) as (Row & Pick<Vehicle, "make" | "model" | "variant">)[];
-      const jobs = rows.map(({ make, model, variant, waits, load, ...row }) => ({
+      const ordered = await find(
+        manager,
+        "part",
+        `WHERE "deletedAt" IS NULL AND "state" = 'ordered' AND NOT "carriedOver" AND NOT "alternative"
+           AND "jobId" IN (${page.map(() => "?").join()}) ORDER BY "position", "id"`,
+        page,
+      );
+      const jobs = rows.map(({ make, model, variant, waits, load, reminders, ...row }) => ({
         ...row,
         load: (JSON.parse(String(load)) as VehicleLoad).now,
         title: titleOf({ make, model, variant }),
-        waits: JSON.parse(String(waits)) as YardJob["waits"],
+        waits: waitNow(JSON.parse(String(waits)) as YardJob["waits"], now),
+        reminders: JSON.parse(String(reminders)) as YardJob["reminders"],
+        ordered: ordered.filter((p) => p.jobId === row.id),
       })) as unknown as YardJob[];
       jobs.sort((a, b) => page.indexOf(a.id) - page.indexOf(b.id));
       const [counts] = (await manager.query(
@@ -74,6 +88,7 @@ export class Views {
         waiting,
         vehicles: counts.vehicles,
         closedJobs: counts.closed,
+        rechecks: await dueRechecks(manager, now.slice(0, 10)),
       };
     });
   }
@@ -150,6 +165,7 @@ export class Views {
   bin(): Promise<{ records: BinLine[] }> {
     return this.unit.read(async (manager) => {
       const records: BinLine[] = [];
+      const names = await placesOf(manager);
       for (const resource of resourceNames) {
         const rows = await find(manager, resource, `WHERE "deletedAt" IS NOT NULL ORDER BY "deletedAt" DESC LIMIT 200`);
         for (const row of rows) {
@@ -158,6 +174,7 @@ export class Views {
             id: row.id,
             version: row.version,
             title: binTitle(resource, row as unknown as Row),
+            of: names(row as unknown as Row),
             deletedAt: row.deletedAt ?? "",
           });
         }
@@ -167,6 +184,28 @@ export class Views {
   }
 }
 
+/** What a record in the bin belongs to: "job 214, SI 0724". */
+async function placesOf(manager: EntityManager): Promise<(row: Row) => string> {
+  const jobs = (await manager.query(
+    `SELECT j."id", j."number", j."vehicleId", v."tag" FROM "job" j JOIN "vehicle" v ON v."id" = j."vehicleId"`,
+  )) as { id: string; number: number | null; vehicleId: string; tag: string }[];
+  const byId = new Map(jobs.map((j) => [j.id, `job ${j.number ?? ""}, ${j.tag}`]));
+  const tags = new Map(jobs.map((j) => [j.vehicleId, j.tag]));
+  return (row) => byId.get(String(row.jobId)) ?? tags.get(String(row.vehicleId)) ?? "";
+}
+
+/** Vehicles whose mounts are to be looked at again by now, by day or by distance. */
+async function dueRechecks(manager: EntityManager, today: string): Promise<YardView["rechecks"]> {
+  const asked = await find(manager, "vehicle", `WHERE "deletedAt" IS NULL AND "powerUnit" LIKE '%"nextLook":{%'`);
+  return asked.flatMap((v) => {
+    const look = v.powerUnit?.nextLook;
+    if (!look) return [];
+    const km = Math.max(0, ...v.odometer.map((o) => o.km));
+    const due = (look.date !== null && look.date <= today) || (look.km !== null && look.km <= km);
+    return due ? [{ vehicleId: v.id, tag: v.tag, title: titleOf(v), date: look.date, km: look.km }] : [];
+  });
+}
+
 function binTitle(resource: ResourceName, row: Row): string {
   const first = [row.tag, row.name, row.text, row.complaint, row.quantity, row.tool].find(
     (t) => typeof t === "string" && t,
@@ -174,30 +213,6 @@ function binTitle(resource: ResourceName, row: Row): string {
   return resource === "job"
     ? `Job ${String(row.number)}: ${String(row.complaint).slice(0, 60)}`
     : String(first ?? row.id);
-}
-
-const orderOf = (name: ResourceName): string =>
-  "position" in tables[name].columns ? `"position", "id"` : name === "reading" ? `"takenAt", "id"` : `"id"`;
-
-/** Reads one job with its vehicle and all its children: the hottest read of the program. */
-export async function readJob(manager: EntityManager, id: string): Promise<JobView> {
-  const job = await standing(manager, "job", id);
-  const vehicle = await findById(manager, "vehicle", job.vehicleId);
-  const view: Record<string, unknown> = { job, vehicle };
-  for (const child of jobChildren) {
-    view[child] = await find(manager, child, `WHERE "jobId" = ? AND "deletedAt" IS NULL ORDER BY ${orderOf(child)}`, [
-      id,
-    ]);
-  }
-  return view as unknown as JobView;
-}
-
-async function standing<R extends "job" | "vehicle">(manager: EntityManager, name: R, id: string) {
-  const record = await findById(manager, name, id);
-  if (!record) return refuse("not_found", "id", id, `the id of a ${name}`);
-  if (record.deletedAt)
-    return refuse("not_found", "id", id, `a ${name} outside the bin`, `this ${name} lies in the bin`);
-  return record;
 }
 
 function lineOf(row: Row & { jobs: number; openJobs: number }): VehicleLine {

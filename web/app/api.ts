@@ -88,8 +88,8 @@ const records = api.injectEndpoints({
       transformResponse: checked("bin"),
       providesTags: ["Bin"],
     }),
-    history: build.query<ResponseOf<"history">, string>({
-      query: (scope) => `${pathOf(routes.history)}?${new URLSearchParams({ scope, limit: "100" })}`,
+    history: build.query<ResponseOf<"history">, { scope: string; limit: number }>({
+      query: ({ scope, limit }) => `${pathOf(routes.history)}?${new URLSearchParams({ scope, limit: String(limit) })}`,
       transformResponse: checked("history"),
       providesTags: ["History"],
     }),

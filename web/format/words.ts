@@ -1,4 +1,4 @@
-import { loadWords, type LoadWord, type ReadingQuantity, type Stage } from "../../contract";
+import { loadWords, type Job, type LoadWord, type ReadingQuantity, type Stage } from "../../contract";
 
 export const STAGE_NAMES: Record<Stage, string> = {
   ask: "Ask",
@@ -7,6 +7,14 @@ export const STAGE_NAMES: Record<Stage, string> = {
   plan: "Plan",
   fit: "Fit",
   prove: "Prove",
+};
+
+export const WAIT_NAMES: Record<Job["waits"]["kind"], string> = {
+  nothing: "Ready to work on",
+  helper: "Waits for a helper",
+  cure: "Waits for a cure",
+  part: "Waits for a part",
+  customer: "Waits for the customer",
 };
 
 export const LOAD_NAMES: Record<LoadWord, string> = {
@@ -28,7 +36,7 @@ export function loadText(load: readonly LoadWord[]): string {
 
 export const QUANTITY_NAMES: Record<ReadingQuantity, string> = {
   throw: "Throw at the knob",
-  crossGate: "Across one gate",
+  crossGate: "Cross-gate throw",
   freePlayForeAft: "Free play, fore and aft",
   freePlayCross: "Free play, sideways",
   freePlayNeutral: "Free play in neutral",
@@ -90,7 +98,14 @@ const timeFormat = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "
 /** A day that was meant as a day is that day wherever the shop lies; a moment is told in the shop's own time. */
 const dateOf = (iso: string): Date => new Date(/^\d{4}-\d{2}-\d{2}$/.test(iso) ? `${iso}T00:00` : iso);
 
-export const dateText = (iso: string | null): string => (iso ? dateFormat.format(dateOf(iso)) : "");
+const monthFormat = new Intl.DateTimeFormat("en-GB", { month: "long", year: "numeric" });
+
+/** "27 November 2026"; a month that is all that is known stays a month. */
+export const dateText = (iso: string | null): string => {
+  if (!iso) return "";
+  if (/^\d{4}-\d{2}$/.test(iso)) return monthFormat.format(new Date(`${iso}-01T00:00`));
+  return dateFormat.format(dateOf(iso));
+};
 export const dayText = (iso: string | null): string => (iso ? shortFormat.format(dateOf(iso)) : "");
 export const timeText = (iso: string | null): string => (iso ? timeFormat.format(new Date(iso)) : "");
 

@@ -48,7 +48,15 @@ export class LossyServer {
       records.push({ resource: op.resource, record: { id: op.id, version: now?.version ?? 1, deletedAt: null } });
     }
     this.written.push({ id, personId, labels: label, says });
-    const change = { id, label, scope, personId, at: "2026-11-27T10:00:00.000Z", state: "done" as const };
+    const change = {
+      id,
+      label,
+      scope,
+      personId,
+      at: "2026-11-27T10:00:00.000Z",
+      state: "done" as const,
+      correction: null,
+    };
     const answer = { change, records };
     this.known.set(id, { says, answer });
     return answer;

@@ -1,4 +1,4 @@
-import { Table, type QueryRunner } from "typeorm";
+import { Table, TableColumn, type QueryRunner } from "typeorm";
 import { column, tableColumn, type ColumnSpec } from "../columns";
 
 /** A table of records that hang on a job: the head every record has, the columns given, key and index to the job. */
@@ -30,4 +30,19 @@ export async function createJobTable(
       ],
     }),
   );
+}
+
+/** A column that the rows there are get a value for, as SQL text. */
+export const columnWithDefault = (name: string, spec: ColumnSpec, value: string): TableColumn =>
+  new TableColumn({ ...tableColumn(name, spec), default: `'${value}'` });
+
+/** Defaults are for the rows there were; new rows are written whole. */
+export async function dropDefaults(
+  runner: QueryRunner,
+  columns: readonly (readonly [table: string, name: string, spec: ColumnSpec])[],
+): Promise<void> {
+  for (const [table, name, spec] of columns) {
+    const has = (await runner.getTable(table))?.findColumnByName(name);
+    if (has) await runner.changeColumn(table, has, new TableColumn(tableColumn(name, spec)));
+  }
 }

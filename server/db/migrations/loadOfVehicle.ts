@@ -1,5 +1,6 @@
 import { TableColumn, type MigrationInterface, type QueryRunner } from "typeorm";
 import { column, tableColumn } from "../columns";
+import { columnWithDefault, dropDefaults } from "./headed";
 
 const { text, json, maybe } = column;
 
@@ -10,9 +11,6 @@ interface OldState {
   loadStateBy: string | null;
 }
 
-const withDefault = (name: string, spec: typeof text, value: string): TableColumn =>
-  new TableColumn({ ...tableColumn(name, spec), default: `'${value}'` });
-
 /**
  * What a vehicle is on belongs to the vehicle, not to one of its jobs, and several things may be true at once. Open
  * jobs hand theirs on, the newest last. Signatures keep what was true when they were made, and gain what the wrench
@@ -22,7 +20,7 @@ export class LoadOfVehicle1764500000000 implements MigrationInterface {
   name = "LoadOfVehicle1764500000000";
 
   async up(runner: QueryRunner): Promise<void> {
-    await runner.addColumn("vehicle", withDefault("load", json, '{"now":[],"at":null,"by":null}'));
+    await runner.addColumn("vehicle", columnWithDefault("load", json, '{"now":[],"at":null,"by":null}'));
     const open = (await runner.query(
       `SELECT "vehicleId" AS "id", "loadState", "loadStateAt", "loadStateBy" FROM "job"
         WHERE "closedAt" IS NULL AND "deletedAt" IS NULL ORDER BY "loadStateAt"`,
@@ -32,30 +30,25 @@ export class LoadOfVehicle1764500000000 implements MigrationInterface {
       await runner.query(`UPDATE "vehicle" SET "load" = ? WHERE "id" = ?`, [load, id]);
     }
     await runner.addColumn("torque_signature", new TableColumn(tableColumn("setTo", maybe(json))));
-    await runner.addColumn("torque_signature", withDefault("outcome", text, "held"));
-    await runner.addColumn("torque_signature", withDefault("outcomeReason", text, ""));
-    await runner.addColumn("torque_signature", withDefault("load", json, "[]"));
+    await runner.addColumn("torque_signature", columnWithDefault("outcome", text, "held"));
+    await runner.addColumn("torque_signature", columnWithDefault("outcomeReason", text, ""));
+    await runner.addColumn("torque_signature", columnWithDefault("load", json, "[]"));
     await runner.query(`UPDATE "torque_signature" SET "load" = '["' || "loadState" || '"]'`);
     await runner.dropColumn("torque_signature", "loadState");
     await runner.dropColumns("job", ["loadState", "loadStateAt", "loadStateBy"]);
-    // The defaults were for the rows there were; new rows are written whole.
-    for (const [table, name, spec] of [
+    await dropDefaults(runner, [
       ["vehicle", "load", json],
       ["torque_signature", "outcome", text],
       ["torque_signature", "outcomeReason", text],
       ["torque_signature", "load", json],
-    ] as const) {
-      const now = await runner.getTable(table);
-      const has = now?.findColumnByName(name);
-      if (has) await runner.changeColumn(table, has, new TableColumn(tableColumn(name, spec)));
-    }
+    ]);
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    await runner.addColumn("job", withDefault("loadState", text, "onWheels"));
+    await runner.addColumn("job", columnWithDefault("loadState", text, "onWheels"));
     await runner.addColumn("job", new TableColumn(tableColumn("loadStateAt", maybe(text))));
     await runner.addColumn("job", new TableColumn(tableColumn("loadStateBy", maybe(text))));
-    await runner.addColumn("torque_signature", withDefault("loadState", text, "onWheels"));
+    await runner.addColumn("torque_signature", columnWithDefault("loadState", text, "onWheels"));
     await runner.dropColumns("torque_signature", ["load", "outcomeReason", "outcome", "setTo"]);
     await runner.dropColumn("vehicle", "load");
   }

@@ -92,6 +92,7 @@ export function merged(last: Entry, next: Entry): Entry | null {
   if (last.tab !== next.tab || personOf(last) !== personOf(next) || shopOf(last) !== shopOf(next)) return null;
   // Two taps of a switch are two steps of undo; typing on in a field goes by one label.
   if (last.request.scope !== next.request.scope || last.request.label !== next.request.label) return null;
+  if ((last.request.correction ?? null) !== (next.request.correction ?? null)) return null;
   if (last.request.operations.length !== 1 || next.request.operations.length !== 1) return null;
   const [a] = last.request.operations;
   const [b] = next.request.operations;

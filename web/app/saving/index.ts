@@ -5,4 +5,4 @@ export { oneWithPending, withPending } from "./overlay";
 export { SavingContext } from "./context";
 export { startSaving, type Saving } from "./start";
 export { newId, useEdit } from "./useEdit";
-export type { Editor } from "./useEdit";
+export type { Editor, Send, Through } from "./useEdit";

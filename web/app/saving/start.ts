@@ -152,7 +152,7 @@ export function startSaving(store: AppStore, parts: SavingParts = ofBrowser()): 
     intoCaches(store.dispatch, store.getState(), records);
     store.dispatch(saved(at));
     const touched = new Set(records.map((r) => r.resource));
-    const tags: Parameters<typeof api.util.invalidateTags>[0] = ["Yard", "History", "Bin"];
+    const tags: Parameters<typeof api.util.invalidateTags>[0] = ["Yard", "History", "Bin", "Vehicle"];
     if (touched.has("vehicle") || touched.has("job")) tags.push("Vehicles");
     store.dispatch(api.util.invalidateTags(tags));
   }

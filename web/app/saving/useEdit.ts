@@ -24,6 +24,14 @@ export interface Editor {
   redo(): void;
 }
 
+/** Sends a change; `correction` is the reason where the job it belongs to is closed. */
+export type Send = (operations: Operation[], correction: string | null) => void;
+
+/** What stands between a screen and the saving of its edits: it adds what follows from them, or asks first. */
+export type Through = (operations: Operation[], send: Send) => void;
+
+const straight: Through = (operations, send) => send(operations, null);
+
 export const newId = (): string => ulid();
 
 const monotonic = monotonicFactory();
@@ -36,7 +44,8 @@ export function nextKey(): string {
   return key;
 }
 
-export function useEdit(scope: string): Editor {
+/** An editor whose edits go through `through`, which stays the same from one rendering to the next. */
+export function useEdit(scope: string, through: Through = straight): Editor {
   const dispatch = useAppDispatch();
   const personId = useAppSelector((s) => s.session.personId);
   const station = useAppSelector((s) => s.session.station);
@@ -51,8 +60,14 @@ export function useEdit(scope: string): Editor {
       trouble: null,
     });
     const enqueue = (entry: Entry): void => void dispatch(saving.actions.enqueued(entry));
-    const send = (label: string, operations: Operation[]): void =>
-      enqueue({ ...head(), kind: "change", request: { id: ulid(), ...whose, label: label.slice(0, 120), operations } });
+    const send = (label: string, wanted: Operation[]): void =>
+      through(wanted, (operations, correction) =>
+        enqueue({
+          ...head(),
+          kind: "change",
+          request: { id: ulid(), ...whose, label: label.slice(0, 120), operations, correction },
+        }),
+      );
     const step = (kind: "undo" | "redo"): void =>
       enqueue({ ...head(), kind, request: { id: ulid(), ...whose, force: false } });
     return {
@@ -71,18 +86,20 @@ export function useEdit(scope: string): Editor {
         ]),
       all: send,
       file: (resource, file, name, data, label) => {
-        const own = head();
-        holdBlob(own.key, file);
-        const operations: Operation[] = [{ op: "create", resource, id: ulid(), data: data as Record<string, unknown> }];
-        enqueue({
-          ...own,
-          kind: "file",
-          request: { id: ulid(), ...whose, label: label.slice(0, 120), operations },
-          upload: { to: resource, name, bytes: file.size },
+        const wanted: Operation[] = [{ op: "create", resource, id: ulid(), data: data as Record<string, unknown> }];
+        through(wanted, (operations, correction) => {
+          const own = head();
+          holdBlob(own.key, file);
+          enqueue({
+            ...own,
+            kind: "file",
+            request: { id: ulid(), ...whose, label: label.slice(0, 120), operations, correction },
+            upload: { to: resource, name, bytes: file.size },
+          });
         });
       },
       undo: () => step("undo"),
       redo: () => step("redo"),
     };
-  }, [dispatch, personId, scope, shopId, station]);
+  }, [dispatch, personId, scope, shopId, station, through]);
 }

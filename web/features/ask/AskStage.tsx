@@ -8,7 +8,7 @@ import { SymptomChip, type ThreeState } from "../../ui/slots";
 import { TextField } from "../../ui/TextField";
 import type { StageProps } from "../job/JobPage";
 import { useKnowledge } from "../knowledge/useKnowledge";
-import { AT_THE_LEVER, diagnosisOf, type Diagnosis } from "./diagnosis";
+import { AT_THE_LEVER, diagnosisOf, type Diagnosis } from "../../../domain";
 import { RecordedForAsk } from "../vibration/RecordedForAsk";
 import { Suspects } from "./Suspects";
 import { TestDialog, TestsWorth } from "./TestsWorth";

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { formatNumber } from "../../../core";
-import type { Diagnosis } from "./diagnosis";
+import type { Diagnosis } from "../../../domain";
 
 /** The axis runs over odds, so that a step is as long whether a suspect stands at 5 or at 80 %. */
 const AXIS = [1, 5, 20, 50, 80, 95];

@@ -1,7 +1,7 @@
 import { Modal } from "antd";
 import { formatNumber } from "../../../core";
 import { SymptomChip, type ThreeState } from "../../ui/slots";
-import type { Diagnosis } from "./diagnosis";
+import type { Diagnosis } from "../../../domain";
 import { howToOf } from "./howTo";
 
 /** People a test needs. */

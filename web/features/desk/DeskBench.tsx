@@ -15,7 +15,7 @@ import { withTravel, type BenchSetup } from "../throwBench/bench";
 import { exampleGearbox, exampleSetups } from "../throwBench/example";
 import { NOTHING_NEAR, type Surroundings } from "../throwBench/near";
 import { ThrowBench } from "../throwBench/ThrowBench";
-import { mainPair } from "../gauge/readings";
+import { mainPair } from "../../../domain";
 import { DeskHead } from "./DeskHead";
 import { useKept } from "./kept";
 

@@ -5,7 +5,7 @@ import { Answer, Num } from "../../ui/Answer";
 import { NumberField } from "../../ui/NumberField";
 import { NewQuantityField, QuantityField } from "../../ui/QuantityField";
 import { BeforeAfterScale } from "../prove/BeforeAfterScale";
-import { CLAIM_WORDS, claimVerdict } from "../prove/claim";
+import { CLAIM_WORDS, claimVerdict } from "../../../domain";
 import { DeskHead } from "./DeskHead";
 import { useKept } from "./kept";
 import "./desk.css";

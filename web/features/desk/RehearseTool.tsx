@@ -11,7 +11,7 @@ import {
   type Observed,
   type VehicleKind,
 } from "../../../core";
-import { LEAD, MIN_GAIN_BITS } from "../ask/diagnosis";
+import { LEAD, MIN_GAIN_BITS } from "../../../domain";
 import { howToOf } from "../ask/howTo";
 import { useKnowledge } from "../knowledge/useKnowledge";
 import { Hands } from "../ask/TestsWorth";

@@ -4,7 +4,7 @@ import { knowledgeFor } from "../../../core";
 import { PLACE_NAMES } from "../../format/words";
 import { SlotSwitch } from "../../ui/slots";
 import { Choice } from "../../ui/TextField";
-import { vehicleKind } from "../ask/diagnosis";
+import { vehicleKind } from "../../../domain";
 import type { StageProps } from "../job/JobPage";
 import { useKnowledge } from "../knowledge/useKnowledge";
 import { AddLine } from "../../ui/AddLine";

@@ -6,9 +6,17 @@ import { count, gearShort } from "../../format/words";
 import { late } from "../../ui/late";
 import { Answer, Num } from "../../ui/Answer";
 import { useUnits } from "../../format/units";
-import { WANTED } from "../job/open";
+import {
+  findReading,
+  gearPairs,
+  mainPair,
+  measurandKey,
+  measurandsOf,
+  resultOf,
+  sameMeasurand,
+  type Measurand,
+} from "../../../domain";
 import type { StageProps } from "../job/JobPage";
-import { findReading, gearPairs, mainPair, measurandKey, resultOf, sameMeasurand, type Measurand } from "./readings";
 import { MeasureMore } from "./MeasureMore";
 import { OdometerCard } from "./OdometerCard";
 import { measurandName, ReadingCard } from "./ReadingCard";
@@ -17,18 +25,6 @@ import "./gauge.css";
 const VibrationTool = late(() => import("../vibration/VibrationTool").then((m) => m.VibrationTool));
 
 const none = { fromGear: "", toGear: "" };
-
-/** What is on the cards: the usual four, and whatever was measured beside them. */
-export function measurandsOf(view: StageProps["view"]): Measurand[] {
-  const pair = mainPair(view.vehicle.gearbox);
-  const usual: Measurand[] = WANTED.map((quantity) =>
-    quantity === "throw" ? { quantity, fromGear: pair.from, toGear: pair.to } : { quantity, ...none },
-  );
-  const extra = view.reading
-    .map(({ quantity, fromGear, toGear, place }): Measurand => ({ quantity, fromGear, toGear, place }))
-    .filter((m, i, all) => all.findIndex((o) => sameMeasurand(o, m)) === i && !usual.some((u) => sameMeasurand(u, m)));
-  return [...usual, ...extra];
-}
 
 /** Readings before anything comes apart, and what was recorded of its shake. */
 export default function GaugeStage(props: StageProps) {
@@ -54,8 +50,12 @@ function Readings({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) 
   const [focus, setFocus] = useState(0);
   const cards = [...measurandsOf(view), ...more].filter((m, i, all) => all.findIndex((o) => sameMeasurand(o, m)) === i);
   const missing = cards.filter((m) => !findReading(view.reading, m, "before"));
-  const [main] = cards;
+  const pair = mainPair(view.vehicle.gearbox);
+  const main: Measurand = { quantity: "throw", fromGear: pair.from, toGear: pair.to };
   const throwBefore = findReading(view.reading, main, "before");
+  const heights = cards.filter((m) => m.quantity === "mountHeight");
+  const nameIn = (m: Measurand): string =>
+    m.quantity === "throw" ? `throw ${measurandName(m)}` : measurandName(m).toLowerCase();
   const others = [
     ...gearPairs(view.vehicle.gearbox).map((p): Measurand => ({ quantity: "throw", fromGear: p.from, toGear: p.to })),
     { quantity: "crossGate" as const, ...none },
@@ -79,10 +79,7 @@ function Readings({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) 
         {missing.length ? (
           <>
             <b>{count(missing.length, "reading")} still to take</b> before anything comes apart:{" "}
-            {missing
-              .map((m) => (m.quantity === "throw" ? `throw ${measurandName(m)}` : measurandName(m).toLowerCase()))
-              .join(", ")}
-            .
+            {missing.map(nameIn).join(", ")}.
           </>
         ) : throwBefore ? (
           <>
@@ -90,7 +87,11 @@ function Readings({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) 
             <Num>{units.bare(resultOf(throwBefore).mean, "length")}</Num> {units.label("length")}, read to ±
             <Num>{units.bare(resultOf(throwBefore).expanded, "length")}</Num>. Take the same readings after the work.
           </>
-        ) : null}
+        ) : (
+          <>
+            <b>All taken.</b> Take the same readings after the work, the same way.
+          </>
+        )}
       </Answer>
       <div className="gauge">
         <div className="rcards">
@@ -110,11 +111,12 @@ function Readings({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) 
           <h2 className="hd2">Needed further on</h2>
           <ul className="lined">
             <Need what="Throw bench" lacks={throwBefore ? [] : [`throw ${measurandName(main)}`]} />
+            {heights.length > 0 && (
+              <Need what="Mount room" lacks={missing.filter((m) => m.quantity === "mountHeight").map(nameIn)} />
+            )}
             <Need
               what="Before against after"
-              lacks={missing
-                .filter((m) => WANTED.includes(m.quantity) && m !== main)
-                .map((m) => measurandName(m).toLowerCase())}
+              lacks={missing.filter((m) => !sameMeasurand(m, main) && m.quantity !== "mountHeight").map(nameIn)}
             />
           </ul>
           {others.length > 0 && (

@@ -4,7 +4,7 @@ import type { ReadingQuantity } from "../../../contract";
 import { QUANTITY_NAMES } from "../../format/words";
 import { useKeptDraft } from "../../ui/useDraft";
 import { Choice } from "../../ui/TextField";
-import type { Measurand } from "./readings";
+import type { Measurand } from "../../../domain";
 
 /** Quantities that may be taken beside the usual four; most of them in more than one place. */
 const MORE = [

@@ -20,7 +20,7 @@ import {
   usualResolution,
   type Measurand,
   type Phase,
-} from "./readings";
+} from "../../../domain";
 import "./gauge.css";
 
 export const measurandName = (m: Measurand): string =>

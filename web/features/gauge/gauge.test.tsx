@@ -1,8 +1,8 @@
 // @vitest-environment jsdom
 import { screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
-import type { Measurand } from "./readings";
-import GaugeStage, { measurandsOf } from "./GaugeStage";
+import { measurandsOf, type Measurand } from "../../../domain";
+import GaugeStage from "./GaugeStage";
 import { MeasureMore } from "./MeasureMore";
 import { ReadingCard } from "./ReadingCard";
 import { fakeEdit, jobView, PARENT, pick, plainText, record, show, typeInto } from "../../testing/show";

@@ -9,6 +9,7 @@ import type { Editor } from "../../app/saving";
 import { SavedState } from "../../app/SavingTrouble";
 import { DRIVEN_NAMES, LOAD_NAMES, loadText, SHIFTER_NAMES, timeText, vehicleTitle, dayText } from "../../format/words";
 import { LoadPictogram, Tag } from "../../ui/pictograms";
+import { JobStateKey } from "./JobState";
 import { usePeople } from "./useJobView";
 
 /**
@@ -118,6 +119,7 @@ export function JobHead({ view, edit, scope }: { view: JobView; edit: Editor; sc
       <div className="push" />
       <UndoKeys scope={scope} edit={edit} />
       <SavedState />
+      <JobStateKey view={view} edit={edit} />
       <LoadStateKey view={view} edit={edit} />
     </header>
   );

@@ -1,14 +1,15 @@
 import { useMemo } from "react";
 import { useNavigate, useParams } from "react-router";
 import { stageWords, type JobView, type Stage } from "../../../contract";
-import { useEdit, type Editor } from "../../app/saving";
+import type { Editor } from "../../app/saving";
 import { useKeys } from "../../app/keys";
 import { STAGE_NAMES } from "../../format/words";
 import { late } from "../../ui/late";
 import { Skeleton, Trouble } from "../../ui/states";
 import { JobHead } from "./JobHead";
-import { openCounts } from "./open";
+import { openCounts } from "../../../domain";
 import { Rail } from "./Rail";
+import { useJobEdit } from "./useJobEdit";
 import { useJobView } from "./useJobView";
 import "./job.css";
 
@@ -32,8 +33,8 @@ export function JobPage() {
   const navigate = useNavigate();
   const { view, error, refetch } = useJobView(jobId);
   const scope = `job:${jobId}`;
-  const edit = useEdit(scope);
   const stage = stageWords.find((s) => s === named) ?? view?.job.stage ?? "ask";
+  const { edit, headEdit, correction } = useJobEdit(scope, view, stage);
 
   const keys = useMemo(() => {
     const go = (by: number) => (): void => {
@@ -51,21 +52,17 @@ export function JobPage() {
   return (
     <>
       <title>{`${view.vehicle.tag}, ${STAGE_NAMES[stage]} · Ash Lever`}</title>
-      <JobHead view={view} edit={edit} scope={scope} />
+      <JobHead view={view} edit={headEdit} scope={scope} />
       <Rail
         stage={stage}
         counts={openCounts(view)}
-        onGo={(to) => {
-          void navigate(`/jobs/${jobId}/${to}`);
-          // The rail shows how far the job has come; looking back does not move it.
-          if (stageWords.indexOf(to) > stageWords.indexOf(view.job.stage)) {
-            edit.update("job", view.job, { stage: to }, `Stage: ${STAGE_NAMES[to]}`);
-          }
-        }}
+        reached={view.job.stage}
+        onGo={(to) => void navigate(`/jobs/${jobId}/${to}`)}
       />
       <div className="stage" id="stage" role="tabpanel" aria-labelledby={`tab-${stage}`}>
         <Body view={view} edit={edit} />
       </div>
+      {correction}
     </>
   );
 }

@@ -3,13 +3,18 @@ import { stageWords, type Stage } from "../../../contract";
 import { STAGE_NAMES } from "../../format/words";
 import "./job.css";
 
-/** The six stages along a slotted bar, a knob standing in the present one. Nothing is locked by stage. */
+/**
+ * The six stages along a slotted bar, a knob in the one that is looked at and a mark at the one the job has reached.
+ * Nothing is locked by stage.
+ */
 export function Rail({
   stage,
+  reached,
   counts,
   onGo,
 }: {
   stage: Stage;
+  reached: Stage;
   counts: Record<Stage, number>;
   onGo: (stage: Stage) => void;
 }) {
@@ -48,7 +53,8 @@ export function Rail({
           }}
         >
           <span>{STAGE_NAMES[s]}</span>
-          <i />
+          {s === reached && s !== stage && <span className="sr"> (the job is here)</span>}
+          <i className={s === reached ? "reached" : undefined} />
           <small>
             {counts[s] > 0 && (
               <>

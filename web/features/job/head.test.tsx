@@ -10,7 +10,7 @@ const none = { ask: 0, gauge: 2, compare: 0, plan: 0, fit: 0, prove: 1 };
 describe("the stage rail", () => {
   it("is a tab list that says what is open, and goes by arrows and ends", async () => {
     const onGo = vi.fn();
-    const { user } = show(<Rail stage="gauge" counts={none} onGo={onGo} />);
+    const { user } = show(<Rail stage="gauge" reached="gauge" counts={none} onGo={onGo} />);
     const tabs = screen.getAllByRole("tab");
     expect(tabs.map((t) => plainText(t))).toEqual(["Ask", "Gauge2 open", "Compare", "Plan", "Fit", "Prove1 open"]);
     expect(tabs.map((t) => t.tabIndex)).toEqual([-1, 0, -1, -1, -1, -1]);
@@ -22,7 +22,7 @@ describe("the stage rail", () => {
   });
   it("has no further stage at its ends", async () => {
     const onGo = vi.fn();
-    const { user } = show(<Rail stage="ask" counts={none} onGo={onGo} />);
+    const { user } = show(<Rail stage="ask" reached="gauge" counts={none} onGo={onGo} />);
     screen.getByRole("tab", { selected: true }).focus();
     await user.keyboard("{ArrowLeft}");
     expect(onGo).not.toHaveBeenCalled();
@@ -72,7 +72,15 @@ describe("a job's head", () => {
 
   it("undoes and redoes what the server says can be", async () => {
     const { id } = record("step", { jobId: view.job.id, text: "x" });
-    const undo = { id, label: "Notch 5", scope: "job:x", personId: null, at: "2026-11-20T08:00:00Z", state: "done" };
+    const undo = {
+      id,
+      label: "Notch 5",
+      scope: "job:x",
+      personId: null,
+      at: "2026-11-20T08:00:00Z",
+      state: "done",
+      correction: null,
+    };
     answering("/api/undo", { undo, redo: null });
     const edit = fakeEdit();
     const { user } = show(<JobHead view={view} edit={edit} scope="job:x" />);

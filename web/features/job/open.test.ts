@@ -1,10 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { resources, type JobView } from "../../../contract";
-import { claimVerdict } from "../prove/claim";
-import { comparisonOf, mainPair, outlierOf, usualResolution } from "../gauge/readings";
+import { claimVerdict, comparisonOf, mainPair, outlierOf, usualResolution, openCounts } from "../../../domain";
 import { exampleGearbox } from "../throwBench/example";
 import { passesText, readPasses } from "../plan/passes";
-import { openCounts } from "./open";
 
 const ID = "01ARZ3NDEKTSV4RRFFQ69G5FAV";
 const head = { id: ID, version: 1, createdAt: "", updatedAt: "", deletedAt: null };

@@ -2,7 +2,7 @@ import { Button, Modal } from "antd";
 import type { MountRoomState, RoomUnit } from "../../../contract";
 import { PriceField } from "../../ui/NumberField";
 import { Choice, TextField } from "../../ui/TextField";
-import { changeOf, MATERIALS, type Material } from "./room";
+import { changeOf, MATERIALS, type Material } from "../../../domain";
 
 type MountSet = MountRoomState["sets"][number];
 

@@ -4,7 +4,7 @@ import { formatNumber, type DrivelineAnswer, type MountSagAnswer } from "../../.
 import { useUnits } from "../../format/units";
 import { LABEL, labelPlaces, frameOf, outlineOf } from "./frame";
 import { SAG_WARN_MM } from "./outlook";
-import { flangeOf, type Height } from "./room";
+import { flangeOf, type Height } from "../../../domain";
 
 const [W, TOP, SIDE] = [830, 214, 320];
 

@@ -1,5 +1,5 @@
 import type { RoomUnit } from "../../../contract";
-import { flangeOf } from "./room";
+import { flangeOf } from "../../../domain";
 
 /** A view of the unit on paper: world mm to drawing units, one scale both ways. */
 export interface Frame {

@@ -5,7 +5,7 @@ import type { JobView, RoomUnit } from "../../../contract";
 import { fakeEdit, jobView, PARENT, pick, plainText, record, show, typeInto } from "../../testing/show";
 import { Inspection } from "./Inspection";
 import { MountRoom } from "./MountRoom";
-import { changeOf, NO_ROOM, PRESETS } from "./room";
+import { changeOf, NO_ROOM, PRESETS } from "../../../domain";
 import { SetDialog } from "./SetDialog";
 import { UnitDialog } from "./UnitDialog";
 

@@ -16,7 +16,7 @@ import {
 import { newId } from "../../app/saving";
 import { nextPosition } from "../job/useJobView";
 import type { GaugeReading } from "./Gauges";
-import { changeOf, heightsOf, sagOf, shaftsOf, shaftTrouble, type Height } from "./room";
+import { changeOf, heightsOf, sagOf, shaftsOf, shaftTrouble, type Height } from "../../../domain";
 
 export type MountSet = MountRoomState["sets"][number];
 

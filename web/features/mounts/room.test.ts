@@ -13,7 +13,7 @@ import {
   shaftTrouble,
   type Height,
   type Material,
-} from "./room";
+} from "../../../domain";
 
 const unit = PRESETS.northSouth.unit;
 const heights = (measured: Record<string, number | null>): Height[] =>

@@ -3,7 +3,7 @@ import { screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import { pick, plainText, show, typeInto } from "../../testing/show";
 import { MountStrip } from "./MountStrip";
-import { PRESETS } from "./room";
+import { PRESETS } from "../../../domain";
 
 const [left] = PRESETS.northSouth.unit.mounts;
 const strip = (props: Partial<React.ComponentProps<typeof MountStrip>> = {}) => {

@@ -8,7 +8,9 @@ import { Choice, TextField } from "../../ui/TextField";
 import type { StageProps } from "../job/JobPage";
 import { nextPosition } from "../job/useJobView";
 import { AddLine } from "../../ui/AddLine";
+import { fitDoubts } from "../../../domain";
 import { DayField } from "./DayField";
+import { doubtText } from "./doubts";
 
 const STATES = { needed: "needed", ordered: "ordered", arrived: "here", fitted: "fitted" } as const;
 
@@ -17,7 +19,10 @@ export function PartsList({ view, edit }: StageProps) {
   const { data } = useShopQuery();
   const currency = data?.shop.currency ?? "";
   const [open, setOpen] = useState<string | null>(null);
-  const total = view.part.reduce((sum, p) => sum + (p.carriedOver ? 0 : (p.price ?? 0) * p.quantity), 0);
+  const total = view.part.reduce(
+    (sum, p) => sum + (p.carriedOver || p.alternative ? 0 : (p.price ?? 0) * p.quantity),
+    0,
+  );
   const patch = (p: Part, data: Partial<Part>, what: string): void =>
     edit.update("part", p, data, `${p.name}: ${what}`);
   return (
@@ -42,6 +47,13 @@ export function PartsList({ view, edit }: StageProps) {
                     .filter(Boolean)
                     .join(" · ") || "no number yet"}
                 </span>
+                {!p.alternative &&
+                  fitDoubts(p, view.vehicle).map((d) => (
+                    <span className="lb brk" key={d.kind}>
+                      {doubtText(d)}
+                    </span>
+                  ))}
+                {p.alternative && <span className="lb">alternative, not in the total</span>}
               </button>
               <span className="n">{p.quantity === 1 ? "" : `${p.quantity} ×`}</span>
               <span className="n">{p.price === null ? "" : p.price.toFixed(2)}</span>
@@ -78,11 +90,13 @@ export function PartsList({ view, edit }: StageProps) {
                     onCommit={(variant) => patch(p, { variant }, "variant")}
                   />
                   <DayField
+                    month
                     label="built from"
                     value={p.builtFrom}
                     onCommit={(builtFrom) => patch(p, { builtFrom }, "built from")}
                   />
                   <DayField
+                    month
                     label="built to"
                     value={p.builtTo}
                     onCommit={(builtTo) => patch(p, { builtTo }, "built to")}
@@ -110,6 +124,14 @@ export function PartsList({ view, edit }: StageProps) {
                     onChange={(carriedOver) => patch(p, { carriedOver }, carriedOver ? "carried over" : "new")}
                   />
                   <span>carried over from the old part</span>
+                  <SlotSwitch
+                    on={p.alternative}
+                    label={`${p.name} is an alternative`}
+                    onChange={(alternative) =>
+                      patch(p, { alternative }, alternative ? "alternative" : "the one we take")
+                    }
+                  />
+                  <span>alternative, not in the total</span>
                   <span className="push" />
                   <Button size="small" onClick={() => edit.remove("part", p, `${p.name} into the bin`)}>
                     Into the bin

@@ -2,7 +2,7 @@ import { Button } from "antd";
 import { useNavigate } from "react-router";
 import { count } from "../../format/words";
 import { Answer } from "../../ui/Answer";
-import { specOf } from "../../../domain";
+import { awaited, fitDoubts, specOf } from "../../../domain";
 import type { StageProps } from "../job/JobPage";
 import { PartsList } from "./PartsList";
 import { StepsList } from "./StepsList";
@@ -12,7 +12,10 @@ import "./plan.css";
 /** Parts to get, fasteners to torque, steps to take: working lists before anything is undone. */
 export default function PlanStage({ view, edit }: StageProps) {
   const navigate = useNavigate();
-  const waiting = view.part.filter((p) => !p.carriedOver && (p.state === "needed" || p.state === "ordered"));
+  const waiting = awaited(view.part);
+  const doubtful = view.part.filter(
+    (p) => !p.alternative && fitDoubts(p, view.vehicle).some((d) => d.kind !== "dateUnknown"),
+  );
   const noSpec = view.torqueGroup.filter((g) => specOf(g).kind === "missing");
   const ready = view.part.length + view.torqueGroup.length > 0 && !waiting.length && !noSpec.length;
   return (
@@ -24,7 +27,12 @@ export default function PlanStage({ view, edit }: StageProps) {
           </Button>
         }
       >
-        {ready ? (
+        {doubtful.length ? (
+          <>
+            <b>Caution: {doubtful.map((p) => p.name).join(", ")} may not fit this vehicle.</b> Check build date and
+            variant before it is fitted.
+          </>
+        ) : ready ? (
           <>
             <b>Ready to begin.</b> Every part is here and every fastener has its specification.
           </>

@@ -1,6 +1,8 @@
 import { Button } from "antd";
 import type { Step } from "../../../contract";
+import { formatNumber } from "../../../core";
 import { PLACE_NAMES } from "../../format/words";
+import { NumberField } from "../../ui/NumberField";
 import { SlotSwitch } from "../../ui/slots";
 import { Choice, TextField } from "../../ui/TextField";
 import type { StageProps } from "../job/JobPage";
@@ -31,7 +33,16 @@ export function StepsList({ view, edit, working }: StageProps & { working?: bool
             <SlotSwitch on={s.state === "done"} label={`Done: ${s.text}`} onChange={(on) => done(s, on)} />
             {working ? (
               <span>
-                {s.text} <span className="lb">{PLACE_NAMES[s.place]}</span>
+                {s.text}{" "}
+                <span className="lb">
+                  {[
+                    PLACE_NAMES[s.place],
+                    s.hands === 2 && "takes two",
+                    s.waitMin > 0 && `then wait ${formatNumber(s.waitMin, 0)} min`,
+                  ]
+                    .filter(Boolean)
+                    .join(", ")}
+                </span>
               </span>
             ) : (
               <>
@@ -51,6 +62,34 @@ export function StepsList({ view, edit, working }: StageProps & { working?: bool
                     value={s.place}
                     options={PLACE_NAMES}
                     onChange={(place) => edit.update("step", s, { place }, `${s.text}: ${PLACE_NAMES[place]}`)}
+                  />
+                </span>
+                <Button
+                  size="small"
+                  aria-label={`Step ${i + 1} takes two people`}
+                  aria-pressed={s.hands === 2}
+                  onClick={() =>
+                    edit.update(
+                      "step",
+                      s,
+                      { hands: s.hands === 2 ? 1 : 2 },
+                      `${s.text}: ${s.hands === 2 ? "one person" : "takes two"}`,
+                    )
+                  }
+                >
+                  {s.hands === 2 ? "two" : "one"}
+                </Button>
+                <span style={{ width: 92 }}>
+                  <NumberField
+                    label={`Wait after step ${i + 1}`}
+                    hideLabel
+                    value={s.waitMin || null}
+                    min={0}
+                    max={100000}
+                    unit="min"
+                    onCommit={(waitMin) =>
+                      edit.update("step", s, { waitMin: waitMin ?? 0 }, `${s.text}: wait ${waitMin ?? 0} min`)
+                    }
                   />
                 </span>
                 <Button

@@ -2,8 +2,7 @@ import type { JobView } from "../../../contract";
 import { formatNumber } from "../../../core";
 import { useUnits } from "../../format/units";
 import { Figure } from "../../ui/marks";
-import { findReading, resultOf } from "../gauge/readings";
-import { heightsOf } from "../mounts/room";
+import { findReading, resultOf, heightsOf } from "../../../domain";
 
 /** What was expected of the chosen mounts, beside what was measured when they were in. */
 export function Expected({ view }: { view: JobView }) {

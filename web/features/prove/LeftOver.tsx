@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import { diagnose, formatNumber, type DiagnoseAnswer } from "../../../core";
 import { SlotSwitch, SymptomChip, type ThreeState } from "../../ui/slots";
-import { diagnosisOf, LEAD, MIN_GAIN_BITS, observedOf, vehicleKind } from "../ask/diagnosis";
+import { diagnosisOf, LEAD, MIN_GAIN_BITS, observedOf, vehicleKind } from "../../../domain";
 import { useKnowledge, useObservationWords } from "../knowledge/useKnowledge";
 import type { StageProps } from "../job/JobPage";
 

@@ -5,21 +5,21 @@ import { quantityKinds } from "../../../contract";
 import { formatNumber, type QuantityKind } from "../../../core";
 import { useKeys } from "../../app/keys";
 import { useUnits } from "../../format/units";
-import { gearWord } from "../../format/words";
-import { Answer, Num } from "../../ui/Answer";
+import { Answer } from "../../ui/Answer";
 import { Figure, OriginLegend } from "../../ui/marks";
 import { TextField } from "../../ui/TextField";
-import { measurandsOf } from "../gauge/GaugeStage";
-import { comparisonOf, findReading, measurandKey, resultOf } from "../gauge/readings";
+import { comparisonOf, findReading, measurandKey, measurandsOf, resultOf, topicsOf } from "../../../domain";
 import { measurandName, ReadingCard } from "../gauge/ReadingCard";
 import { JobHistory } from "../job/JobHistory";
 import type { StageProps } from "../job/JobPage";
+import { useObservationWords } from "../knowledge/useKnowledge";
+import { CloseJob } from "./CloseJob";
 import { Expected } from "./Expected";
+import { anyChange, proofOf } from "./headline";
 import { LeftOver } from "./LeftOver";
 import { RoadTable } from "../vibration/RoadTable";
 import { ShakeProved } from "../vibration/ShakeProved";
 import { BeforeAfterScale } from "./BeforeAfterScale";
-import { CLAIM_WORDS, claimVerdict } from "./claim";
 import "../ask/ask.css";
 import "../gauge/gauge.css";
 import "../vibration/vibration.css";
@@ -36,55 +36,34 @@ export default function ProveStage({ view, edit }: StageProps) {
   );
   const keys = useMemo(() => ({ n: () => setFocus((f) => f + 1) }), []);
   useKeys(keys);
-  const chosen = view.setup.find((s) => s.id === job.chosenSetupId);
-  const [main] = cards;
-  const before = main && findReading(view.reading, main, "before");
-  const after = main && findReading(view.reading, main, "after");
-  const result = before && after && main.quantity === "throw" ? comparisonOf(before, after) : null;
-  const claim = chosen?.claimedReductionPct ?? null;
+  const words = useObservationWords();
+  const claim = view.setup.find((c) => c.id === job.chosenSetupId)?.claimedReductionPct ?? null;
   const missing = cards.filter((m) => !findReading(view.reading, m, "after"));
-
-  const close = (): void =>
-    edit.update(
-      "job",
-      job,
-      job.closedAt ? { closedAt: null } : { closedAt: new Date().toISOString(), stage: "prove" },
-      job.closedAt ? "Job opened again" : "Job closed",
-    );
+  const [proof, ...others] = proofOf(view, units, words);
+  const topics = topicsOf(view);
+  // Where the complaint itself is not answered yet, what is still to measure comes first.
+  const answered = proof && (!topics.length || proof.topic === topics[0] || !missing.length);
+  const change = anyChange(view, cards, units);
 
   return (
     <>
       <Answer
         acts={
           <>
-            <Button onClick={close}>{job.closedAt ? "Open the job again" : "Close the job"}</Button>
+            <CloseJob view={view} edit={edit} />
             <Button type="primary" onClick={() => void navigate(`/jobs/${job.id}/record`)}>
               Print the record
             </Button>
           </>
         }
       >
-        {!cards.length ? (
+        {!cards.length && !proof ? (
           <>
             <b>Nothing was measured before.</b> Without a reading before, no change can be shown.
           </>
-        ) : result?.reduction ? (
+        ) : answered ? (
           <>
-            <b>
-              {formatNumber(Math.abs(result.reduction.pct), 1)}
-              {"\u202f% "}
-              {result.reduction.pct >= 0 ? "shorter" : "longer"}
-              {result.change?.verdict === "not shown" ? ", which is not shown: " : ", "}
-            </b>
-            between <Num>{formatNumber(result.reduction.lowPct, 1)}</Num> and{" "}
-            <Num>{formatNumber(result.reduction.highPct, 1)}</Num>
-            {"\u202f%"}, {gearWord(main.fromGear)} to {gearWord(main.toGear)}.{" "}
-            {claim !== null && (
-              <>
-                The claim of <Num>{formatNumber(claim, 0)}</Num>
-                {"\u202f%"} {CLAIM_WORDS[claimVerdict(result.reduction, claim)]}.
-              </>
-            )}
+            <b>{proof.lead}</b> {proof.rest} {others.map((o) => `${o.lead} ${o.rest}`.trim()).join(" ")}
           </>
         ) : missing.length ? (
           <>
@@ -94,8 +73,12 @@ export default function ProveStage({ view, edit }: StageProps) {
               .join(", ")}
             .
           </>
+        ) : change ? (
+          <b>{change}</b>
         ) : (
-          <ShownChanges view={view} cards={cards} />
+          <>
+            <b>No change is shown.</b> Every difference is within its own measuring error.
+          </>
         )}
       </Answer>
       <div className="prove">
@@ -140,35 +123,9 @@ export default function ProveStage({ view, edit }: StageProps) {
           <h2 className="hd2" style={{ marginTop: 16 }}>
             What was changed
           </h2>
-          <JobHistory jobId={job.id} />
+          <JobHistory scope={`job:${job.id}`} empty="Nothing was changed since the job was opened." />
         </aside>
       </div>
-    </>
-  );
-}
-
-/** Which changes are larger than their measuring error, in words. */
-function ShownChanges({ view, cards }: Pick<StageProps, "view"> & { cards: ReturnType<typeof measurandsOf> }) {
-  const units = useUnits();
-  const shown = cards.flatMap((m) => {
-    const [before, after] = [findReading(view.reading, m, "before"), findReading(view.reading, m, "after")];
-    const result = before && after ? comparisonOf(before, after) : null;
-    return result?.after && result.change?.verdict === "shown" ? [{ m, result }] : [];
-  });
-  if (!shown.length) {
-    return (
-      <>
-        <b>No change is shown.</b> Every difference is smaller than its own measuring error.
-      </>
-    );
-  }
-  const [{ m, result }] = shown;
-  return (
-    <>
-      <b>{measurandName(m)}: </b>
-      from <Num>{units.bare(result.before.mean, quantityKinds[m.quantity])}</Num> to{" "}
-      <Num>{units.show(result.after?.mean ?? 0, quantityKinds[m.quantity])}</Num>, a real change.{" "}
-      {cards.length > shown.length && `${cards.length - shown.length} of ${cards.length} readings did not change.`}
     </>
   );
 }

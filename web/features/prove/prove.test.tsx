@@ -62,14 +62,16 @@ describe("Prove", () => {
       job: { chosenSetupId: chosen.id },
     });
     show(<ProveStage view={view} edit={fakeEdit()} />);
-    expect(says()).toMatch(/^25\.0 % shorter, between/);
+    expect(says()).toMatch(/^25\.0 % shorter from third to fourth, between 24\.3 and 25\.7 %/);
     expect(says()).toMatch(said);
   });
 
   it("says that a change smaller than its error is not shown", () => {
     const view = jobView({ vehicle: { gearbox }, reading: [taken("before", 100), taken("after", 99.8)] });
     show(<ProveStage view={view} edit={fakeEdit()} />);
-    expect(says()).toContain("which is not shown");
+    expect(says()).toContain(
+      "The throw did not change measurably. 0.2 % shorter from third to fourth is within the measuring error.",
+    );
   });
 
   it("closes the job and opens it again", async () => {
@@ -81,7 +83,7 @@ describe("Prove", () => {
     unmount();
     const closed = show(<ProveStage view={jobView({ job: { closedAt: "2026-11-20T08:00:00Z" } })} edit={edit} />);
     await closed.user.click(screen.getByRole("button", { name: "Open the job again" }));
-    expect(edit.update.mock.calls[1][2]).toEqual({ closedAt: null });
+    expect(edit.update.mock.calls[1][2]).toEqual({ closedAt: null, closing: null });
   });
 
   it("marks what went away, and says who is still suspect", async () => {
@@ -128,7 +130,7 @@ describe("the printed record", () => {
     );
     await screen.findByText("What was measured");
     const sheet = plainText(document.querySelector("article"));
-    expect(sheet).toContain("The throw from third to fourth is 25.0 % shorter");
+    expect(sheet).toContain("25.0 % shorter from third to fourth, between");
     expect(sheet).toContain("100.0 mm (3.94 in)");
     expect(sheet).toContain("Present: shakes at idle.");
     expect(sheet).toContain("Absent: jumps out of gear.");
@@ -136,5 +138,74 @@ describe("the printed record", () => {
     expect(sheet).toContain("62.0 N m");
     expect(sheet).toContain("not signed");
     expect(sheet).toContain("Slop gone.");
+  });
+});
+
+describe("Prove answers the complaint", () => {
+  const mm = (v: number) => ({ typed: `${v} mm`, base: v });
+  const of = (
+    quantity: "freePlayForeAft" | "mountHeight",
+    phase: "before" | "after",
+    place: string | null,
+    ...v: number[]
+  ) => record("reading", { jobId: PARENT, quantity, phase, place, values: v.map(mm), resolution: mm(1) });
+
+  it("says of slop whether the target is met, and puts the throw after it", () => {
+    const view = jobView({
+      vehicle: { gearbox },
+      job: { symptoms: { playForeAft: "present", cannotTellNeutral: "present" }, slackTarget: mm(8) },
+      reading: [
+        taken("before", 100, 100, 100, 100),
+        taken("after", 99, 100, 100, 100),
+        of("freePlayForeAft", "before", null, 21, 21, 21, 21),
+        of("freePlayForeAft", "after", null, 12, 12, 12, 12),
+      ],
+    });
+    show(<ProveStage view={view} edit={fakeEdit()} />);
+    expect(says()).toMatch(
+      /^Free play fore and aft from 21\.0 to 12\.0 mm\. The target of 8\.0 mm is missed by 4\.0 mm\./,
+    );
+    expect(says()).toContain("The throw did not change measurably");
+  });
+
+  it("says of a shake what is gone and what stays", () => {
+    const view = jobView({
+      job: {
+        symptoms: { vibIdle: "present", knockBumps: "present" },
+        roughness: {
+          speedKmh: null,
+          marks: {
+            idleInGear: { before: 3, after: 0 },
+            bump: { before: 2, after: 2 },
+            overrun: { before: 0, after: 0 },
+          },
+        },
+      },
+    });
+    show(<ProveStage view={view} edit={fakeEdit()} />);
+    expect(says()).toMatch(/^Part of the shake is gone\. Gone: .*from 3 to 0\. Still there: .*from 2 to 2\./);
+  });
+
+  it("asks before it closes with something open, and keeps the reason", async () => {
+    const edit = fakeEdit();
+    const view = jobView({
+      step: [record("step", { jobId: PARENT, text: "Shield back on" })],
+      torqueGroup: [record("torqueGroup", { jobId: PARENT, name: "Tail mount", count: 2, specTyped: "62 Nm" })],
+    });
+    const { user } = show(<ProveStage view={view} edit={edit} />);
+    await user.click(screen.getByRole("button", { name: "Close the job" }));
+    expect(edit.update).not.toHaveBeenCalled();
+    expect(await screen.findByText("2 bolts are not signed: Tail mount.")).toBeTruthy();
+    expect(screen.getByText("1 step is open: Shield back on.")).toBeTruthy();
+    const close = screen.getByRole("button", { name: "Close it" });
+    expect(close).toHaveProperty("disabled", true);
+    await user.type(screen.getByLabelText("Reason for closing it all the same"), "fetched early");
+    await user.click(close);
+    expect(edit.update.mock.calls[0][2]).toMatchObject({
+      closing: {
+        open: ["2 bolts are not signed: Tail mount", "1 step is open: Shield back on"],
+        reason: "fetched early",
+      },
+    });
   });
 });

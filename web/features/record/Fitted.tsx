@@ -1,22 +1,31 @@
-import type { JobView } from "../../../contract";
+import type { JobView, Part } from "../../../contract";
 import { formatNumber } from "../../../core";
+import { fitDoubts } from "../../../domain";
 import { dateText } from "../../format/words";
+import { doubtText } from "../plan/doubts";
 
-/** The lever and the parts that went in, with what they cost. */
+const STATE: Record<Part["state"], string> = {
+  needed: "not recorded as fitted",
+  ordered: "ordered, not recorded as arrived",
+  arrived: "arrived, not recorded as fitted",
+  fitted: "",
+};
+
+/** The lever and the parts of the job, with what they cost; what was not recorded as fitted says so. */
 export function Fitted({ view, currency }: { view: JobView; currency: string }) {
-  const fitted = view.part.filter((p) => p.state === "fitted" || p.carriedOver);
+  const parts = view.part.filter((p) => !p.alternative);
   const chosen = view.setup.find((s) => s.id === view.job.chosenSetupId);
-  if (!fitted.length && !chosen) return null;
+  if (!parts.length && !chosen) return null;
   return (
     <section>
-      <h2 className="hd2">What was fitted</h2>
+      <h2 className="hd2">Parts</h2>
       {chosen && (
         <p>
           Lever: {chosen.name}
           {view.job.choiceReason && `. ${view.job.choiceReason}`}
         </p>
       )}
-      {fitted.length > 0 && (
+      {parts.length > 0 && (
         <table className="ledger">
           <thead>
             <tr>
@@ -28,11 +37,16 @@ export function Fitted({ view, currency }: { view: JobView; currency: string }) 
             </tr>
           </thead>
           <tbody>
-            {fitted.map((p) => (
+            {parts.map((p) => (
               <tr key={p.id}>
                 <td>
-                  {p.name}
-                  {p.carriedOver && ", carried over from the old part"}
+                  {[
+                    p.name,
+                    p.carriedOver ? "carried over from the old part" : STATE[p.state],
+                    ...fitDoubts(p, view.vehicle).map(doubtText),
+                  ]
+                    .filter(Boolean)
+                    .join(", ")}
                 </td>
                 <td className="txt n">{p.number}</td>
                 <td className="txt">

@@ -2,8 +2,7 @@ import { quantityKinds, type JobView } from "../../../contract";
 import { formatInchFraction, formatQuantity, type QuantityKind } from "../../../core";
 import { METHOD_NAMES } from "../../format/words";
 import { useUnits } from "../../format/units";
-import { measurandsOf } from "../gauge/GaugeStage";
-import { comparisonOf, findReading, measurandKey, resultOf } from "../gauge/readings";
+import { comparisonOf, findReading, measurandKey, measurandsOf, resultOf } from "../../../domain";
 import { measurandName } from "../gauge/ReadingCard";
 
 /** Both units, and a tape's fraction where it was read in inches. */
@@ -62,6 +61,7 @@ export function Measured({ view }: { view: JobView }) {
                 </td>
                 <td className="txt" style={{ paddingLeft: 10 }}>
                   {any && `${METHOD_NAMES[any.method]}${any.resolution ? `, to ${any.resolution.typed}` : ""}`}
+                  {(b?.simulated || a?.simulated) && ", simulated instrument"}
                 </td>
               </tr>
             );

@@ -3,16 +3,17 @@ import { useNavigate, useParams } from "react-router";
 import type { JobView } from "../../../contract";
 import { formatNumber } from "../../../core";
 import { useShopQuery } from "../../app/api";
-import { dateText, gearWord, vehicleTitle } from "../../format/words";
+import { useUnits } from "../../format/units";
+import { dateText, vehicleTitle } from "../../format/words";
 import { OriginLegend } from "../../ui/marks";
 import { Tag } from "../../ui/pictograms";
 import { Skeleton, Trouble } from "../../ui/states";
 import { TOOL_NAMES } from "../set/names";
-import { measurandsOf } from "../gauge/GaugeStage";
-import { comparisonOf, findReading } from "../gauge/readings";
 import { useJobView, usePeople } from "../job/useJobView";
 import { useObservationWords } from "../knowledge/useKnowledge";
-import { CLAIM_WORDS, claimVerdict } from "../prove/claim";
+import { proofOf } from "../prove/headline";
+import { Corrected } from "./Corrected";
+import { Done } from "./Done";
 import { Fitted } from "./Fitted";
 import { Measured } from "./Measured";
 import { Shook } from "./Shook";
@@ -46,8 +47,10 @@ export function RecordPage() {
         <Shook view={view} />
         <Fitted view={view} currency={shop?.shop.currency ?? ""} />
         <Torqued view={view} />
+        <Done view={view} />
         <WasSet view={view} />
         <Watch view={view} />
+        <Corrected view={view} />
         <Pictures view={view} />
         <footer>
           <OriginLegend />
@@ -87,40 +90,22 @@ function RecordHead({ view, shopName }: { view: JobView; shopName: string }) {
 }
 
 function Summary({ view }: { view: JobView }) {
-  const [main] = measurandsOf(view);
-  const before = findReading(view.reading, main, "before");
-  const after = findReading(view.reading, main, "after");
-  const chosen = view.setup.find((s) => s.id === view.job.chosenSetupId);
-  const result = before && after ? comparisonOf(before, after) : null;
-  const pair = `${gearWord(main.fromGear)} to ${gearWord(main.toGear)}`;
-  const reduction = result?.reduction;
-  const claim = chosen?.claimedReductionPct ?? null;
+  const units = useUnits();
+  const words = useObservationWords();
+  const lines = proofOf(view, units, words);
+  const measured = view.reading.some((r) => r.phase === "before");
   return (
     <section className="recsum">
-      {reduction && result?.change ? (
-        <p>
-          <b>
-            The throw from {pair} is {formatNumber(Math.abs(reduction.pct), 1)}
-            {"\u202f% "}
-            {reduction.pct >= 0 ? "shorter" : "longer"}
-          </b>
-          , between {formatNumber(reduction.lowPct, 1)} and {formatNumber(reduction.highPct, 1)}
-          {"\u202f%"} as measured
-          {result.change.verdict === "not shown"
-            ? "; the change is smaller than the measuring error and so not shown"
-            : ""}
-          .{" "}
-          {claim !== null && (
-            <>
-              The maker claims {formatNumber(claim, 0)}
-              {"\u202f%"}: the claim {CLAIM_WORDS[claimVerdict(reduction, claim)]}.
-            </>
-          )}
-        </p>
+      {lines.length ? (
+        lines.map(({ topic, lead, rest }) => (
+          <p key={topic}>
+            <b>{lead}</b> {rest}
+          </p>
+        ))
       ) : (
         <p>
           <b>The work is not measured yet.</b>{" "}
-          {before ? "The readings after it are still to take." : "No readings were taken."}
+          {measured ? "The readings after it are still to take." : "No readings were taken."}
         </p>
       )}
       {view.job.verdict && <p>{view.job.verdict}</p>}
@@ -140,7 +125,7 @@ function Complaint({ view }: { view: JobView }) {
   if (!view.job.complaint && !present) return null;
   return (
     <section>
-      <h2 className="hd2">What was asked</h2>
+      <h2 className="hd2">Complaint</h2>
       {view.job.complaint && <p>“{view.job.complaint}”</p>}
       {present && <p>Present: {present}.</p>}
       {absent && <p>Absent: {absent}.</p>}
@@ -196,7 +181,7 @@ function Watch({ view }: { view: JobView }) {
     <section>
       <h2 className="hd2">What was found</h2>
       {done.length > 0 && <p>Dealt with: {done.map((f) => f.text).join("; ")}.</p>}
-      {open.length > 0 && <p>Still to see to: {open.map((f) => f.text).join("; ")}.</p>}
+      {open.length > 0 && <p>Outstanding: {open.map((f) => f.text).join("; ")}.</p>}
     </section>
   );
 }

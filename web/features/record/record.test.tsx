@@ -89,6 +89,7 @@ describe("the record of a job", () => {
         part("Pin bush", { number: "SK-1", price: 4.5, quantity: 2, variant: "high roof", builtFrom: "2019-05-01" }),
         part("Knob", { price: 12, carriedOver: true }),
         record("part", { jobId: PARENT, name: "Not yet", price: 99 }),
+        record("part", { jobId: PARENT, name: "Considered", alternative: true }),
       ],
       finding: [
         record("finding", { jobId: PARENT, text: "Boot split", state: "dealtWith" }),
@@ -100,11 +101,14 @@ describe("the record of a job", () => {
       ],
     });
     const text = plainText(await sheet(view));
-    expect(text).toContain("Pin bushSK-1high roof from 1 May 201929.00");
+    expect(text).toContain(
+      "Pin bush, the part depends on the build date, and the vehicle’s is not enteredSK-1high roof from 1 May 201929.00",
+    );
     expect(text).toContain("Knob, carried over from the old part");
-    expect(text).not.toContain("Not yet");
+    expect(text).toContain("Not yet, not recorded as fitted");
+    expect(text).not.toContain("Considered");
     expect(text).toContain("Dealt with: Boot split.");
-    expect(text).toContain("Still to see to: Weeping seal.");
+    expect(text).toContain("Outstanding: Weeping seal.");
     expect(text).toContain("An eighth back.");
     expect(text).not.toContain("Planned only.");
   });

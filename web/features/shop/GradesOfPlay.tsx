@@ -1,6 +1,6 @@
 import { Button } from "antd";
 import { QuantityField } from "../../ui/QuantityField";
-import { GRADE_NAMES, USUAL_GRADES, type Grade, type Grades } from "../slack/chain";
+import { GRADE_NAMES, USUAL_GRADES, type Grade, type Grades } from "../../../domain";
 
 /** How much play a joint has that feels as new, slight, worn or gone; each at least the one before. */
 export function GradesOfPlay({

@@ -1,7 +1,7 @@
 import { Button } from "antd";
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
 import type { Person } from "../../../contract";
-import { useBinQuery, useHistoryQuery, useShopQuery } from "../../app/api";
+import { useBinQuery, useShopQuery } from "../../app/api";
 import { Link } from "react-router";
 import { countChanges } from "../../../core";
 import { useAppDispatch, useAppSelector } from "../../app/hooks";
@@ -9,7 +9,7 @@ import { useKeys } from "../../app/keys";
 import { useEdit, withPending } from "../../app/saving";
 import { SavedState } from "../../app/SavingTrouble";
 import { session } from "../../app/session";
-import { dateText, timeText } from "../../format/words";
+import { dateText } from "../../format/words";
 import { AddLine } from "../../ui/AddLine";
 import { NumberField } from "../../ui/NumberField";
 import { SlotSwitch } from "../../ui/slots";
@@ -18,6 +18,7 @@ import { Choice, TextField } from "../../ui/TextField";
 import { GradesOfPlay } from "./GradesOfPlay";
 import { useShop } from "./useShop";
 import { UndoKeys } from "../job/JobHead";
+import { JobHistory } from "../job/JobHistory";
 import "../job/job.css";
 import { initialsOf } from "./initials";
 import "./shop.css";
@@ -76,10 +77,20 @@ export function ShopPage() {
             <p className="row-flex" style={{ marginTop: 12 }}>
               <SlotSwitch
                 on={shop.singleKeys}
-                label="Single keys act"
+                label="Single-key shortcuts"
                 onChange={(singleKeys) => patch({ singleKeys }, singleKeys ? "Single keys on" : "Single keys off")}
               />
-              Single keys act (1 to 6 put the lever in gear, n takes a reading)
+              Single-key shortcuts (1 to 6 put the lever in gear, n takes a reading)
+            </p>
+            <p className="row-flex" style={{ marginTop: 12 }}>
+              <SlotSwitch
+                on={shop.simulatedInstruments}
+                label="Offer simulated instruments"
+                onChange={(simulatedInstruments) =>
+                  patch({ simulatedInstruments }, `Simulated instruments ${simulatedInstruments ? "on" : "off"}`)
+                }
+              />
+              Offer simulated instruments (for training: every reading from one stays marked)
             </p>
           </section>
           <section className="sect">
@@ -97,7 +108,10 @@ export function ShopPage() {
         </div>
         <div>
           <Bin edit={edit} />
-          <History people={people} />
+          <section className="sect">
+            <h2 className="hd2">What was changed in the shop</h2>
+            <JobHistory scope="shop" empty="Nothing yet." />
+          </section>
         </div>
       </div>
     </>
@@ -193,7 +207,7 @@ function Bin({ edit }: { edit: ReturnType<typeof useEdit> }) {
             <span>
               <span className="rt">{r.title}</span>{" "}
               <span className="lb">
-                {KINDS[r.resource] ?? r.resource}, {dateText(r.deletedAt)}
+                {[KINDS[r.resource] ?? r.resource, r.of, dateText(r.deletedAt)].filter(Boolean).join(", ")}
               </span>
             </span>
             <span className="push" />
@@ -212,39 +226,6 @@ function Bin({ edit }: { edit: ReturnType<typeof useEdit> }) {
         ))}
       </ul>
       {data?.records.length === 0 && <p className="q">The bin is empty.</p>}
-    </section>
-  );
-}
-
-function History({ people }: { people: Person[] }) {
-  const { data } = useHistoryQuery("shop");
-  const [all, setAll] = useState(false);
-  const changes = data?.changes ?? [];
-  return (
-    <section className="sect">
-      <h2 className="hd2">What was changed in the shop</h2>
-      <ul className="lined">
-        {changes.slice(0, all ? 100 : 12).map((c) => (
-          <li key={c.id} className="row-flex">
-            <span className={c.state === "undone" ? "q" : undefined}>
-              {c.label}
-              {c.state === "undone" && ", undone"}
-            </span>
-            <span className="push" />
-            <span className="lb">
-              {[people.find((p) => p.id === c.personId)?.initials, dateText(c.at), timeText(c.at)]
-                .filter(Boolean)
-                .join(", ")}
-            </span>
-          </li>
-        ))}
-      </ul>
-      {changes.length > 12 && !all && (
-        <Button size="small" onClick={() => setAll(true)}>
-          Show {changes.length}
-        </Button>
-      )}
-      {!changes.length && <p className="q">Nothing yet.</p>}
     </section>
   );
 }

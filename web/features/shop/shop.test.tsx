@@ -8,7 +8,7 @@ import { ShopPage } from "./ShopPage";
 
 beforeEach(() => {
   answering("/api/bin", { records: [] });
-  answering("/api/history", { changes: [] });
+  answering("/api/history", { changes: [], total: 0 });
   answering("/api/undo", { undo: null, redo: null });
 });
 
@@ -24,12 +24,14 @@ describe("the shop", () => {
     );
     await pick(user, "units shown first", "inches, lb ft, lb");
     await typeInto(user, screen.getByLabelText("currency"), "shells");
-    await user.click(screen.getByRole("switch", { name: "Single keys act" }));
+    await user.click(screen.getByRole("switch", { name: "Single-key shortcuts" }));
+    await user.click(screen.getByRole("switch", { name: "Offer simulated instruments" }));
     expect(fieldsIn(store)).toEqual([
       { name: "Skerrin Isles Carriage Shed" },
       { units: "inch" },
       { currency: "shells" },
       { singleKeys: false },
+      { simulatedInstruments: true },
     ]);
   });
 

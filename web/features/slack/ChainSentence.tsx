@@ -2,7 +2,7 @@ import type { Joint } from "../../../contract";
 import { formatNumber, type PlayDirection, type SlackAnswer } from "../../../core";
 import { useUnits } from "../../format/units";
 import { Num } from "../../ui/Answer";
-import { namesOf } from "./chain";
+import { namesOf } from "../../../domain";
 
 /** The answer first: which joint makes the slop, what is worth replacing, what is left. */
 export function ChainSentence({

@@ -2,7 +2,7 @@ import { Button } from "antd";
 import type { Joint } from "../../../contract";
 import { formatNumber, type ReplacePlan, type SlackAnswer } from "../../../core";
 import { useUnits } from "../../format/units";
-import { namesOf } from "./chain";
+import { namesOf } from "../../../domain";
 
 /** Sets of parts worth considering, round the cheapest that does it. */
 export function PlansTable({

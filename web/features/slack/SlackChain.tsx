@@ -15,7 +15,15 @@ import { nextPosition } from "../job/useJobView";
 import { AddLine } from "../../ui/AddLine";
 import { ChainBars } from "./ChainBars";
 import { ChainSentence } from "./ChainSentence";
-import { contextOf, DIRECTION_WORDS, namesOf, solveChain, standardJoints, triedSum, USUAL_GRADES } from "./chain";
+import {
+  contextOf,
+  DIRECTION_WORDS,
+  namesOf,
+  solveChain,
+  standardJoints,
+  triedSum,
+  USUAL_GRADES,
+} from "../../../domain";
 import { FrontChart } from "./FrontChart";
 import { JointRow } from "./JointRow";
 import { PlansTable } from "./PlansTable";

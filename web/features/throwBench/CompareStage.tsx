@@ -6,7 +6,7 @@ import { useUnits } from "../../format/units";
 import { late } from "../../ui/late";
 import { Answer } from "../../ui/Answer";
 import { Empty } from "../../ui/states";
-import { findReading, mainPair, resultOf, type Phase } from "../gauge/readings";
+import { findReading, mainPair, resultOf, type Phase } from "../../../domain";
 import type { StageProps } from "../job/JobPage";
 import { newId } from "../../app/saving";
 import { nextPosition } from "../job/useJobView";

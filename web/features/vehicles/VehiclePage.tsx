@@ -25,7 +25,7 @@ import { MiniRail, Tag } from "../../ui/pictograms";
 import { OdometerField } from "./OdometerField";
 import { Skeleton, Trouble } from "../../ui/states";
 import { Choice, TextField } from "../../ui/TextField";
-import { resultOf, sameMeasurand } from "../gauge/readings";
+import { resultOf, sameMeasurand } from "../../../domain";
 import { measurandName } from "../gauge/ReadingCard";
 import { UndoKeys } from "../job/JobHead";
 import { DayField } from "../plan/DayField";
@@ -131,6 +131,7 @@ function Facts({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {
         <TextField label="model" value={vehicle.model} onCommit={(model) => patch({ model }, "Model")} />
         <TextField label="variant" value={vehicle.variant} onCommit={(variant) => patch({ variant }, "Variant")} />
         <DayField
+          month
           label="built"
           value={vehicle.buildDate}
           onCommit={(buildDate) => patch({ buildDate }, "Build date")}

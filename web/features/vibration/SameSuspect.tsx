@@ -2,7 +2,7 @@ import { Link } from "react-router";
 import type { JobView } from "../../../contract";
 import { formatNumber } from "../../../core";
 import { useUnits } from "../../format/units";
-import { diagnosisOf } from "../ask/diagnosis";
+import { diagnosisOf } from "../../../domain";
 import { useKnowledge } from "../knowledge/useKnowledge";
 import { causeOf, FAULTS_OF, inWords } from "./names";
 import { fromMountRoom } from "./otherSide";

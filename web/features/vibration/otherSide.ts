@@ -1,6 +1,6 @@
 import { isRefusal, type JobView } from "../../../contract";
 import { formatNumber } from "../../../core";
-import { heightsOf, modesOf, passedOn, shaftsOf } from "../mounts/room";
+import { heightsOf, modesOf, passedOn, shaftsOf } from "../../../domain";
 import { heardIn } from "./heard";
 
 /** What the mount room says of the suspect a recording names. */

@@ -1,27 +1,25 @@
 import { Button } from "antd";
 import { useDeferredValue, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import type { YardJob } from "../../../contract";
 import { useYardQuery } from "../../app/api";
 import { SavedState } from "../../app/SavingTrouble";
-import { count, loadText, STAGE_NAMES } from "../../format/words";
+import { useUnits } from "../../format/units";
+import { count, dateText, loadText } from "../../format/words";
 import { Answer } from "../../ui/Answer";
 import { LoadPictogram, MiniRail, Tag } from "../../ui/pictograms";
 import { Empty, Skeleton, Trouble } from "../../ui/states";
 import { OpenJob } from "../vehicles/OpenJob";
+import { actionOf, YardAction } from "./YardAction";
 import { WaitBar } from "./WaitBar";
 import "./yard.css";
 
 const GROUPS = [
-  { kind: "nothing", title: "Nothing: yours to do" },
-  { kind: "helper", title: "A helper" },
-  { kind: "cure", title: "A cure" },
-  { kind: "part", title: "A part" },
-  { kind: "customer", title: "The customer" },
+  { kind: "nothing", title: "Ready to work on" },
+  { kind: "helper", title: "Waits for a helper" },
+  { kind: "cure", title: "Waits for a cure" },
+  { kind: "part", title: "Waits for a part" },
+  { kind: "customer", title: "Waits for the customer" },
 ] as const;
-
-/** What the key of a line does when the job names no action of its own: go to its stage. */
-const actionOf = (job: YardJob): string => job.nextAction || `Go to ${STAGE_NAMES[job.stage]}`;
 
 const today = new Intl.DateTimeFormat("en-GB", { weekday: "long", day: "numeric", month: "long" });
 
@@ -32,6 +30,7 @@ const PAGE = 100;
 export function YardPage() {
   const [limit, setLimit] = useState(PAGE);
   const navigate = useNavigate();
+  const units = useUnits();
   const [opening, setOpening] = useState(false);
   const [filter, setFilter] = useState("");
   const search = useDeferredValue(filter.trim());
@@ -84,7 +83,7 @@ export function YardPage() {
           <Answer>
             {mine ? (
               <>
-                <b>{mine === 1 ? "One job is" : `${words(mine)} jobs are`} yours to move.</b>
+                <b>{mine === 1 ? "One job is" : `${words(mine)} jobs are`} ready to work on.</b>
                 {first?.waits.kind === "nothing" && (
                   <>
                     {" "}
@@ -95,7 +94,7 @@ export function YardPage() {
               </>
             ) : data.total ? (
               <>
-                <b>Nothing is yours to move now.</b> {data.total === 1 ? "One job waits" : `${data.total} jobs wait`}{" "}
+                <b>No job is ready to work on now.</b> {data.total === 1 ? "One job waits" : `${data.total} jobs wait`}{" "}
                 for others.
               </>
             ) : (
@@ -169,13 +168,7 @@ export function YardPage() {
                             <LoadPictogram load={j.load} />
                             <span className="sr">{loadText(j.load)}</span>
                           </span>
-                          <Button
-                            size="small"
-                            type={j === own[0] && kind === "nothing" ? "primary" : "default"}
-                            onClick={() => void navigate(`/jobs/${j.id}/${j.stage}`)}
-                          >
-                            {actionOf(j)}
-                          </Button>
+                          <YardAction job={j} primary={j === own[0] && kind === "nothing"} />
                         </li>
                       ))}
                     </ol>
@@ -207,6 +200,27 @@ export function YardPage() {
                 ))}
               </ul>
               {!bays.length && <p className="lb">No vehicle is noted in a bay.</p>}
+              {data.rechecks.length > 0 && (
+                <>
+                  <h2 className="hd2" style={{ marginTop: 16 }}>
+                    Recheck due <span className="lb">mounts</span>
+                  </h2>
+                  <ul className="lined">
+                    {data.rechecks.map((r) => (
+                      <li key={r.vehicleId} className="bayline">
+                        <Link to={`/vehicles/${r.vehicleId}`} className="n">
+                          {r.tag}
+                        </Link>
+                        <span className="lb">
+                          {[r.date && dateText(r.date), r.km !== null && units.show(r.km, "distance")]
+                            .filter(Boolean)
+                            .join(", ")}
+                        </span>
+                      </li>
+                    ))}
+                  </ul>
+                </>
+              )}
               <p className="lb" style={{ marginTop: 14 }}>
                 {count(data.vehicles, "vehicle")} in the book, {count(data.closedJobs, "closed job")}.
               </p>

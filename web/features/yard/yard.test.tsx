@@ -22,10 +22,13 @@ const line = (data: Partial<YardJob>): YardJob => {
     nextAction: "Throw bench",
     complaint: "Shakes.",
     openedAt: "2026-11-20T08:00:00Z",
+    version: 1,
+    reminders: [],
+    ordered: [],
     ...data,
   };
 };
-const yard = (jobs: YardJob[], vehicles = 5, closedJobs = 3): void =>
+const yard = (jobs: YardJob[], vehicles = 5, closedJobs = 3, rechecks: object[] = []): void =>
   answering("/api/yard", (query: URLSearchParams) => {
     const search = query.get("search") ?? "";
     const found = jobs.filter((j) => `${j.tag} ${j.title} ${j.owner}`.toLowerCase().includes(search));
@@ -33,7 +36,7 @@ const yard = (jobs: YardJob[], vehicles = 5, closedJobs = 3): void =>
       waitKinds.map((kind) => [kind, jobs.filter((j) => j.waits.kind === kind).length]),
     );
     const page = found.slice(0, Number(query.get("limit")));
-    return { jobs: page, total: jobs.length, found: found.length, waiting, vehicles, closedJobs };
+    return { jobs: page, total: jobs.length, found: found.length, waiting, vehicles, closedJobs, rechecks };
   });
 const says = async (): Promise<string> => plainText(await screen.findByRole("region", { name: "Answer" }));
 
@@ -56,13 +59,13 @@ describe("the Yard", () => {
     ]);
     show(<YardPage />, { at: "/yard" });
     expect(await says()).toBe(
-      "Two jobs are yours to move. Start with SI 0724, Ulverin L12, long base: choose the lever.",
+      "Two jobs are ready to work on. Start with SI 0724, Ulverin L12, long base: choose the lever.",
     );
-    const mine = within(screen.getByRole("region", { name: "Nothing: yours to do" }));
+    const mine = within(screen.getByRole("region", { name: "Ready to work on" }));
     expect(mine.getAllByRole("listitem")).toHaveLength(2);
     // A job that names no action of its own goes to its stage.
     expect(mine.getByRole("button", { name: "Go to Compare" })).toBeTruthy();
-    expect(within(screen.getByRole("region", { name: "A part" })).getByText("Two bushes")).toBeTruthy();
+    expect(within(screen.getByRole("region", { name: "Waits for a part" })).getByText("Two bushes")).toBeTruthy();
     expect(plainText(screen.getByRole("region", { name: "Bays" }))).toContain("Bay 2");
   });
 
@@ -83,7 +86,7 @@ describe("the Yard", () => {
   it("shows a long list page by page, with counts of all of it", async () => {
     yard(Array.from({ length: 230 }, () => line({})));
     const { user } = show(<YardPage />, { at: "/yard" });
-    expect(await says()).toMatch(/^230 jobs are yours to move\./);
+    expect(await says()).toMatch(/^230 jobs are ready to work on\./);
     const dossiers = (): number => screen.getAllByRole("link", { name: /^Dossier of/ }).length;
     expect(dossiers()).toBe(100);
     expect(screen.getByText(/100 of 230 open jobs shown/)).toBeTruthy();
@@ -97,7 +100,7 @@ describe("the Yard", () => {
   it("says when all wait for others, when there is none, and when the server does not answer", async () => {
     yard([line({ waits: { kind: "customer", what: "Says how it idles", since: null, until: null } })]);
     const waiting = show(<YardPage />, { at: "/yard" });
-    expect(await says()).toBe("Nothing is yours to move now. One job waits for others.");
+    expect(await says()).toBe("No job is ready to work on now. One job waits for others.");
     waiting.unmount();
     yard([], 0, 0);
     const empty = show(<YardPage />, { at: "/yard" });

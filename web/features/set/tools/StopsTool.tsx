@@ -1,12 +1,11 @@
 import { asked, checkStops, isRefusal, stopsInput } from "../../../../contract";
 import { formatNumber, stops, type StopsAnswer, type StopsInput } from "../../../../core";
-import { stopsDanger } from "../../../../domain";
+import { stopsDanger, gearPairs, mainPair } from "../../../../domain";
 import { useUnits } from "../../../format/units";
 import { gearWord } from "../../../format/words";
 import { NumberField } from "../../../ui/NumberField";
 import { QuantityField } from "../../../ui/QuantityField";
 import { Choice } from "../../../ui/TextField";
-import { gearPairs, mainPair } from "../../gauge/readings";
 import { ThreadFields } from "../ThreadFields";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
 import { given, leverAtWork, useToolInput, type ToolProps } from "../useToolInput";

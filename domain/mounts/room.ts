@@ -1,5 +1,9 @@
-import type { JobView, MountChange, MountRoomState, RoomMount, RoomUnit } from "../../../contract";
 import {
+  type JobView,
+  type MountChange,
+  type MountRoomState,
+  type RoomMount,
+  type RoomUnit,
   asked,
   checkDriveline,
   checkMountCompare,
@@ -12,7 +16,7 @@ import {
   mountSagInput,
   refusedIf,
   type Refusal,
-} from "../../../contract";
+} from "../../contract";
 import {
   byLoss,
   formatNumber,
@@ -24,8 +28,8 @@ import {
   type MountCompareAnswer,
   type MountModesAnswer,
   type MountSagAnswer,
-} from "../../../core";
-import { findReading, resultOf } from "../gauge/readings";
+} from "../../core";
+import { findReading, resultOf } from "../readings";
 
 const askSag = asked(mountSagInput, checkMountSag, (i) => refusedIf(mountSag(i), i));
 const askShafts = asked(drivelineInput, checkDriveline, driveline);

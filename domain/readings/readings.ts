@@ -5,8 +5,8 @@ import {
   type Reading,
   type ReadingQuantity,
   type TypedValue,
-} from "../../../contract";
-import { measurement, type Gearbox, type MeasurementAnswer, type SetResult } from "../../../core";
+} from "../../contract";
+import { measurement, type Gearbox, type MeasurementAnswer, type SetResult } from "../../core";
 
 export type Phase = "before" | "after";
 

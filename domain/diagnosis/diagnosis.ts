@@ -1,4 +1,4 @@
-import type { Job, Vehicle } from "../../../contract";
+import type { Job, Vehicle } from "../../contract";
 import {
   diagnose,
   knowledgeFor,
@@ -7,7 +7,7 @@ import {
   type Knowledge,
   type Observed,
   type VehicleKind,
-} from "../../../core";
+} from "../../core";
 
 export const LEAD = 0.85;
 export const MIN_GAIN_BITS = 0.05;

@@ -1,4 +1,4 @@
-import type { MeasurementAnswer } from "../../../core";
+import type { MeasurementAnswer } from "../../core";
 
 export type ClaimVerdict = "met" | "not met" | "exceeded" | "cannot tell";
 

@@ -1,6 +1,6 @@
-import type { Job, Joint, JobView, NewFields, Setup, Shop } from "../../../contract";
-import { slack, type JointPlace, type PlayDirection, type SlackAnswer } from "../../../core";
-import { findReading, mainPair, resultOf } from "../gauge/readings";
+import type { Job, Joint, JobView, NewFields, Setup, Shop } from "../../contract";
+import { slack, type JointPlace, type PlayDirection, type SlackAnswer } from "../../core";
+import { findReading, mainPair, resultOf } from "../readings";
 
 export const PLACE_WORDS: Record<JointPlace, string> = {
   knob: "knob on its thread",

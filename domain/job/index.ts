@@ -1,0 +1,6 @@
+export { closingLine, openAtClosing, type OpenAtClosing } from "./closing";
+export { opensAgain, withMoves } from "./moves";
+export { openCounts } from "./open";
+export { topicsOf, type Topic } from "./topics";
+export { hasReading, measurandsOf, toMeasureAgain, wantedOf } from "./wanted";
+export { awaited, followed, partsArrived, waitNow, type Followed } from "./waits";
