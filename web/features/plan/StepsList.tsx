@@ -54,44 +54,6 @@ export function StepsList({ view, edit, working }: StageProps & { working?: bool
                   value={s.text}
                   onCommit={(text) => edit.update("step", s, { text }, `Step: ${text}`)}
                 />
-                <span style={{ width: 154 }}>
-                  <Choice
-                    label={`Place of step ${i + 1}`}
-                    hideLabel
-                    small
-                    value={s.place}
-                    options={PLACE_NAMES}
-                    onChange={(place) => edit.update("step", s, { place }, `${s.text}: ${PLACE_NAMES[place]}`)}
-                  />
-                </span>
-                <Button
-                  size="small"
-                  aria-label={`Step ${i + 1} takes two people`}
-                  aria-pressed={s.hands === 2}
-                  onClick={() =>
-                    edit.update(
-                      "step",
-                      s,
-                      { hands: s.hands === 2 ? 1 : 2 },
-                      `${s.text}: ${s.hands === 2 ? "one person" : "takes two"}`,
-                    )
-                  }
-                >
-                  {s.hands === 2 ? "two" : "one"}
-                </Button>
-                <span style={{ width: 92 }}>
-                  <NumberField
-                    label={`Wait after step ${i + 1}`}
-                    hideLabel
-                    value={s.waitMin || null}
-                    min={0}
-                    max={100000}
-                    unit="min"
-                    onCommit={(waitMin) =>
-                      edit.update("step", s, { waitMin: waitMin ?? 0 }, `${s.text}: wait ${waitMin ?? 0} min`)
-                    }
-                  />
-                </span>
                 <Button
                   size="small"
                   aria-label={`Step ${i + 1} earlier`}
@@ -107,6 +69,47 @@ export function StepsList({ view, edit, working }: StageProps & { working?: bool
                 >
                   bin
                 </Button>
+                <span className="srow">
+                  <span style={{ width: 170 }}>
+                    <Choice
+                      label={`Place of step ${i + 1}`}
+                      hideLabel
+                      small
+                      value={s.place}
+                      options={PLACE_NAMES}
+                      onChange={(place) => edit.update("step", s, { place }, `${s.text}: ${PLACE_NAMES[place]}`)}
+                    />
+                  </span>
+                  <Button
+                    size="small"
+                    aria-label={`Step ${i + 1} takes two people`}
+                    aria-pressed={s.hands === 2}
+                    onClick={() =>
+                      edit.update(
+                        "step",
+                        s,
+                        { hands: s.hands === 2 ? 1 : 2 },
+                        `${s.text}: ${s.hands === 2 ? "one person" : "takes two"}`,
+                      )
+                    }
+                  >
+                    {s.hands === 2 ? "two people" : "one person"}
+                  </Button>
+                  <span className="lb">then wait</span>
+                  <span style={{ width: 96 }}>
+                    <NumberField
+                      label={`Wait after step ${i + 1}`}
+                      hideLabel
+                      value={s.waitMin || null}
+                      min={0}
+                      max={100000}
+                      unit="min"
+                      onCommit={(waitMin) =>
+                        edit.update("step", s, { waitMin: waitMin ?? 0 }, `${s.text}: wait ${waitMin ?? 0} min`)
+                      }
+                    />
+                  </span>
+                </span>
               </>
             )}
           </li>

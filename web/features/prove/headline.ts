@@ -107,7 +107,10 @@ function shakeLine(view: JobView): ProofLine | null {
   if (!marks.length) return recorded ? { topic: "shake", lead: `Recorded: ${pairText(recorded)}.`, rest: "" } : null;
   const gone = marks.filter((m) => m.after < PLAIN);
   const stays = marks.filter((m) => m.after >= PLAIN);
-  const list = (of: typeof marks): string => of.map((m) => `${m.name} from ${m.before} to ${m.after}`).join(", ");
+  const list = (of: typeof marks): string =>
+    of
+      .map((m) => `${m.name} ${m.after === m.before ? `still ${m.after}` : `from ${m.before} to ${m.after}`}`)
+      .join("; ");
   const lead = !stays.length
     ? "The shake is gone."
     : gone.length
