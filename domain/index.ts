@@ -1,5 +1,6 @@
 export * from "./diagnosis";
 export * from "./job";
+export * from "./lever";
 export * from "./mounts";
 export * from "./readings";
 export * from "./setting";

@@ -42,6 +42,7 @@ export const QUANTITY_NAMES: Record<ReadingQuantity, string> = {
   freePlayNeutral: "Free play in neutral",
   freePlayUpDown: "Free play, up and down",
   knobHeight: "Knob height",
+  knobAboveTunnel: "Knob above the tunnel",
   knobReach: "Knob reach",
   mountHeight: "Mount height",
   stopGap: "Stop gap",

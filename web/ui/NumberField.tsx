@@ -1,6 +1,7 @@
 import { useId } from "react";
 import { formatNumber, parseQuantity, plainNumber } from "../../core";
 import { useDraft } from "./useDraft";
+import { useTold } from "./useTold";
 import "./fields.css";
 
 interface NumberFieldProps {
@@ -15,6 +16,8 @@ interface NumberFieldProps {
   /** Off for figures that take something along: half a figure is not kept. */
   whileTyping?: boolean;
   onCommit: (value: number | null) => void;
+  /** Told while typing whether what is in the field will do. */
+  onDraft?: (ok: boolean) => void;
 }
 
 const DEG_PER = { turns: 360, "of six": 60 } as const;
@@ -43,6 +46,7 @@ export function NumberField({
   hideLabel,
   whileTyping,
   onCommit,
+  onDraft,
 }: NumberFieldProps) {
   const id = useId();
   const shown = value === null ? "" : formatNumber(value, digits ?? (Number.isInteger(value) ? 0 : 2));
@@ -60,6 +64,7 @@ export function NumberField({
   const { draft, type, leave, cancel } = useDraft(save, shown, whileTyping);
   const text = draft ?? shown;
   const bad = draft !== null && !fits(draft);
+  useTold(!bad, onDraft);
   return (
     <div className={bad ? "qf refused" : "qf"} onClick={() => document.getElementById(id)?.focus()}>
       <label htmlFor={id} className={hideLabel ? "sr" : "lb"}>

@@ -2,6 +2,7 @@ import { useId } from "react";
 import { formatQuantity, inOtherUnit, parseQuantity, type QuantityKind, type UnitSystem } from "../../core";
 import { useUnits } from "../format/units";
 import { useDraft, useKeptDraft } from "./useDraft";
+import { useTold } from "./useTold";
 import "./fields.css";
 
 export interface QuantityEdit {
@@ -29,6 +30,8 @@ export interface QuantityFieldProps {
    * Called after a pause in typing, on Enter and on leaving the field, only with something that was understood.
    */
   onCommit: (edit: QuantityEdit) => void;
+  /** Told while typing whether what is in the field will do. */
+  onDraft?: (ok: boolean) => void;
   /** An emptied field: absent means it may not be emptied. */
   onClear?: () => void;
   autoFocus?: boolean;
@@ -117,6 +120,7 @@ function QuantityInput(props: QuantityInputProps) {
   const text = draft ?? shown;
   const read = text.trim() ? understood(text) : null;
   const refused = draft !== null && (read ? !read.ok : !onClear && shown !== "");
+  useTold(!refused, props.onDraft);
   const message = refused ? (read && !read.ok ? read.message : "a figure is needed here") : null;
 
   return (

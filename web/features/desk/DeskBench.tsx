@@ -120,9 +120,7 @@ export function DeskBench() {
           currency={shop?.shop.currency ?? ""}
           near={bench.near}
           onNear={(near) => change({ ...bench, near })}
-          onTravel={({ positive, negative }) =>
-            change({ ...bench, gearbox: withTravel(bench.gearbox, positive, negative) })
-          }
+          onTravel={(gears, travel) => change({ ...bench, gearbox: withTravel(bench.gearbox, gears, travel) })}
           onImport={(file) => {
             const kind = file.levers[0].lever.drive.kind;
             const read = file.levers.map((l, i): BenchSetup => ({
@@ -143,8 +141,16 @@ export function DeskBench() {
           }
           onAdd={() => {
             const id = newId();
-            const [, short] = exampleSetups(bench.kind);
-            change({ ...bench, setups: [...bench.setups, { ...short, id, name: `Lever ${bench.setups.length + 1}` }] });
+            const [old] = bench.setups;
+            const added = { ...old, id, role: "candidate" as const, name: `Lever ${bench.setups.length + 1}` };
+            const unknown = {
+              origin: "missing" as const,
+              claimedReductionPct: null,
+              price: null,
+              source: "",
+              notches: null,
+            };
+            change({ ...bench, setups: [...bench.setups, { ...added, ...unknown }] });
             return id;
           }}
           onRemove={(id) => change({ ...bench, setups: bench.setups.filter((s) => s.id !== id) })}

@@ -133,6 +133,13 @@ const PICTURES: Record<ReadingQuantity, React.ReactNode> = {
       {arrows(88, 17, 88, 65)}
     </>
   ),
+  knobAboveTunnel: (
+    <>
+      {lever(0)}
+      <path d="M22 52h76" stroke="var(--ref)" strokeWidth="1.3" />
+      {arrows(88, 17, 88, 51)}
+    </>
+  ),
 };
 
 /** How a quantity is taken, in small. */
@@ -151,6 +158,7 @@ export const HOW_TO: Record<ReadingQuantity, string> = {
   freePlayCross: "In gear: side to side until it stops moving freely. Read end to end.",
   freePlayNeutral: "In neutral, in the middle gate: end to end, before a spring pushes back.",
   freePlayUpDown: "In neutral: pull up and push down without turning a collar.",
+  knobAboveTunnel: "Neutral: from the tunnel or console straight up to the knob’s centre. The bench does not use it.",
   knobReach: "Neutral: from the seat back, at its usual place, to the knob’s centre.",
   mountHeight: "On its wheels: bracket to body, between the same two faces each time.",
   stopGap: "In gear, play taken up towards the gear: feeler between lever and screw.",

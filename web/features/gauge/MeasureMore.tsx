@@ -17,6 +17,7 @@ const MORE = [
   "rodLength",
   "freePlayNeutral",
   "freePlayUpDown",
+  "knobAboveTunnel",
   "knobReach",
   "fluidDrained",
   "fluidFilled",

@@ -33,8 +33,12 @@ export function RubberDialog({
       : shape === "disc"
         ? { kind: shape, diameterMm: size.a, hMm: size.h }
         : { kind: shape, outerMm: size.a, boreMm: size.b, hMm: size.h };
+  // A figure that will not do leaves nothing to show: the stiffness of the one before would be another rubber's.
+  const [bad, setBad] = useState<ReadonlySet<string>>(new Set());
+  const watch = (label: string) => (ok: boolean) =>
+    setBad((b) => (ok === !b.has(label) ? b : new Set(ok ? [...b].filter((l) => l !== label) : [...b, label])));
   const out = ask({ ...(by === "hardness" ? { shoreA } : { eMPa }), block });
-  const answer = isRefusal(out) ? null : out;
+  const answer = isRefusal(out) || bad.size > 0 ? null : out;
   const dimension = (key: "a" | "b" | "h", label: string) => (
     <QuantityField
       label={label}
@@ -42,6 +46,7 @@ export function RubberDialog({
       base={size[key]}
       min={0.5}
       max={1000}
+      onDraft={watch(label)}
       onCommit={({ base }) => setSize({ ...size, [key]: base })}
     />
   );
@@ -56,9 +61,25 @@ export function RubberDialog({
             onChange={setBy}
           />
           {by === "hardness" ? (
-            <NumberField label="hardness" value={shoreA} min={20} max={80} unit="Shore A" onCommit={setShore} />
+            <NumberField
+              label="hardness"
+              value={shoreA}
+              min={20}
+              max={80}
+              unit="Shore A"
+              onDraft={watch("hardness")}
+              onCommit={setShore}
+            />
           ) : (
-            <NumberField label="modulus" value={eMPa} min={0.1} max={5000} unit="MPa" onCommit={setE} />
+            <NumberField
+              label="modulus"
+              value={eMPa}
+              min={0.1}
+              max={5000}
+              unit="MPa"
+              onDraft={watch("modulus")}
+              onCommit={setE}
+            />
           )}
           <Choice label="shape" value={shape} options={SHAPES} onChange={setShape} />
           {dimension("a", shape === "rectangle" ? "long" : shape === "disc" ? "diameter" : "outside")}
@@ -66,10 +87,12 @@ export function RubberDialog({
           {dimension("h", "thick")}
         </div>
         <p role="status">
-          {isRefusal(out)
-            ? `${out.error.field} accepts ${out.error.accepts}.`
-            : answer?.block &&
-              `${formatNumber(answer.block.compressionNPerMm, 0)} N/mm up and down, ${formatNumber(answer.block.shearNPerMm, 0)} N/mm fore and aft and sideways; at rest.`}
+          {bad.size
+            ? `No stiffness: ${[...bad].join(" and ")} out of range.`
+            : isRefusal(out)
+              ? `${out.error.field} accepts ${out.error.accepts}.`
+              : answer?.block &&
+                `${formatNumber(answer.block.compressionNPerMm, 0)} N/mm up and down, ${formatNumber(answer.block.shearNPerMm, 0)} N/mm fore and aft and sideways; at rest.`}
         </p>
         {answer && (
           <p className="lb">

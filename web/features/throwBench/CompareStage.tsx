@@ -137,13 +137,14 @@ function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode
       taped={taped("before")}
       tapedAfter={after}
       near={vehicle.surroundings ?? NOTHING_NEAR}
+      onMeasure={() => void navigate(`/jobs/${job.id}/gauge`)}
       onNear={(surroundings, label) => edit.update("vehicle", vehicle, { surroundings }, label)}
-      onTravel={({ positive, negative }) =>
+      onTravel={(gears, travel) =>
         edit.update(
           "vehicle",
           vehicle,
-          { gearbox: withTravel(gearbox, positive, negative) },
-          "Rail travel from the tape",
+          { gearbox: withTravel(gearbox, gears, travel) },
+          `Rail travel of ${gears.negative} and ${gears.positive} from the tape`,
         )
       }
       onImport={(file) =>
@@ -198,9 +199,10 @@ function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode
             jobId: job.id,
             role: "candidate",
             name: nextName(setup),
-            lever: longerPin(old.lever),
+            // It begins as the old lever and says so: no figure of it is known yet.
+            lever: old.lever,
             notches: null,
-            origin: "estimated",
+            origin: "missing",
             source: "",
             shown: true,
             position: nextPosition(setup),
@@ -278,12 +280,5 @@ const fieldsOf = (s: BenchSetup) => ({
 
 const nextName = (setups: readonly Setup[]): string => {
   const n = setups.filter((s) => s.role === "candidate").length;
-  return n === 0 ? "Short lever" : `Short lever ${n + 1}`;
-};
-
-/** A usual short lever to begin with: its arm below the pivot a notch longer. Common practice, no source. */
-const longerPin = (lever: Setup["lever"]): Setup["lever"] => {
-  const depth = Math.hypot(lever.pin.xMm, lever.pin.zMm);
-  const k = (depth + 10) / depth;
-  return { ...lever, pin: { xMm: lever.pin.xMm * k, zMm: lever.pin.zMm * k } };
+  return `Lever ${n + 2}`;
 };

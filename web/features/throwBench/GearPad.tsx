@@ -13,13 +13,19 @@ interface Seat {
   y: number;
 }
 
-const GAP = 60;
+/** Gates side by side: closer together where there are many, so that they stay on the pad. */
+const gapOf = (gates: number): number => (gates > 3 ? 46 : 60);
 const ROWS = { top: 26, middle: 72, bottom: 118 };
 
 /** Seats of the gate as the driver sees it: gates by where the knob goes, gears by which way it leans. */
 export function seatsOf(gearbox: Gearbox, lever: LeverAnswer | undefined): Gate {
-  const columns = (lever?.columns ?? []).map((c, i) => ({ ...c, i }));
-  columns.sort((a, b) => (b.knobYMm ?? 0) - (a.knobYMm ?? 0) || a.i - b.i);
+  const known = lever?.columns ?? (gearbox.columns ?? []).map((c) => ({ ...c, knobYMm: null }));
+  const columns = known.map((c, i) => ({ ...c, i }));
+  // Where the knob goes is known by the lever; without one, or short of a gate, by a pin below the pivot: the knob
+  // goes the other way than the selector.
+  const way = columns.some((c) => c.crossMm * (c.knobYMm ?? 0) > 0) ? 1 : -1;
+  columns.sort((a, b) => way * (b.crossMm - a.crossMm) || a.i - b.i);
+  const gap = gapOf(columns.length);
   const seats = gearbox.gears.map((g): Seat => {
     const at = Math.max(
       0,
@@ -29,7 +35,7 @@ export function seatsOf(gearbox: Gearbox, lever: LeverAnswer | undefined): Gate 
     const travel = g.travelMm ?? g.travelDeg ?? 0;
     const forward = solved?.reached ? (solved.leverDeg === 0 ? null : solved.leverDeg < 0) : travel < 0;
     const y = forward === null ? ROWS.middle : forward ? ROWS.top : ROWS.bottom;
-    return { gear: g.gear, x: 38 + at * GAP, y };
+    return { gear: g.gear, x: 38 + at * gap, y };
   });
   // Gears on one side of one gate (two-high, four-high in one line) stand beside each other.
   for (const seat of seats) {
@@ -46,10 +52,11 @@ interface PadProps extends Gate {
 
 /** The gate itself; the knob stands in the present gear. The same keys as on the keyboard. */
 export const GearPad = memo(function GearPad({ gates, seats, gear, onGear }: PadProps) {
-  const width = 76 + (gates - 1) * GAP;
-  const middle = 38 + ((gates - 1) * GAP) / 2;
-  const slots = Array.from({ length: gates }, (_, i) => `M${38 + i * GAP} ${ROWS.top}V${ROWS.bottom}`).join("");
-  const path = `${slots}M38 ${ROWS.middle}H${38 + (gates - 1) * GAP}`;
+  const gap = gapOf(gates);
+  const width = 76 + (gates - 1) * gap;
+  const middle = 38 + ((gates - 1) * gap) / 2;
+  const slots = Array.from({ length: gates }, (_, i) => `M${38 + i * gap} ${ROWS.top}V${ROWS.bottom}`).join("");
+  const path = `${slots}M38 ${ROWS.middle}H${38 + (gates - 1) * gap}`;
   const knob =
     gear === null ? { x: middle, y: ROWS.middle } : (seats.find((s) => s.gear === gear) ?? { x: middle, y: 72 });
   return (

@@ -11,6 +11,7 @@ import { QuantityField } from "../../ui/QuantityField";
 import type { BenchSetup } from "./bench";
 import { Pieces } from "./Pieces";
 import { FitKey, type Against } from "./FitKey";
+import { SAME_PCT } from "./doubts";
 import { notchPieces, notchWords } from "./sentence";
 import { bodyOf, seenFrom, type Surroundings } from "./near";
 
@@ -28,6 +29,10 @@ const BREAKS: Record<NotchBreak, string> = {
   minThrowMm: "throw too short",
   maxReductionPct: "shortened too far",
 };
+
+/** A throw longer than the old one's is within every limit and still not what anybody asked for. */
+const isLonger = (n: NotchResult): boolean => n.reductionPct !== null && n.reductionPct < -SAME_PCT;
+const goes = (n: NotchResult): boolean => n.pass && !isLonger(n);
 
 /** Nothing near: so far off that no gap comes of it. */
 const FAR_OFF = { name: "nothing", kind: "circle" as const, xMm: 4900, zMm: 0, radiusMm: 0 };
@@ -136,7 +141,7 @@ export const NotchStrip = memo(function NotchStrip({
             <button
               type="button"
               aria-pressed={n === shown}
-              className={n.pass ? "pass" : "fail"}
+              className={goes(n) ? "pass" : "fail"}
               onClick={() => onShow(n.notch)}
             >
               <svg viewBox="0 0 100 16" width="100%" height="16" preserveAspectRatio="none" aria-hidden="true">
@@ -158,8 +163,13 @@ export const NotchStrip = memo(function NotchStrip({
               {near.obstacles.length > 0 && (
                 <GapBar n={n} limitMm={notches.limits.minGapMm} show={(mm) => units.bare(mm, "length")} />
               )}
-              <span className={n.pass ? "verd mos" : "verd brk"}>
-                {n.pass ? <Tick /> : <CrossMark />} {n.pass ? "fits" : n.breaks.map((b) => BREAKS[b]).join(", ")}
+              <span className={goes(n) ? "verd mos" : "verd brk"}>
+                {goes(n) ? <Tick /> : <CrossMark />}{" "}
+                {n.pass
+                  ? isLonger(n)
+                    ? "longer than the old throw"
+                    : "fits"
+                  : n.breaks.map((b) => BREAKS[b]).join(", ")}
               </span>
             </button>
           </li>

@@ -1,3 +1,4 @@
+import { OriginMark } from "../../ui/marks";
 import type { Piece } from "./sentence";
 
 /** A sentence of words, decisions and figures, each in its type. */
@@ -5,6 +6,10 @@ export function Pieces({ pieces }: { pieces: Piece[] }) {
   return pieces.map((p, i) =>
     typeof p === "string" ? (
       p
+    ) : "estimated" in p ? (
+      <span key={i} className="estlead">
+        <OriginMark origin="estimated" size={16} /> {p.estimated}
+      </span>
     ) : "strong" in p ? (
       <b key={i}>{p.strong}</b>
     ) : (

@@ -50,6 +50,17 @@ function driveOf(kind: Drive["kind"], lever: LeverGeometry): Drive {
   }
 }
 
+/** The far end of the rod or cable and how far it is from the pin; another length moves it along its own line. */
+function farEnd(lever: LeverGeometry): { name: PointName; lengthMm: number; at: (mm: number) => Point } | null {
+  const { drive, pin } = lever;
+  if (drive.kind === "direct") return null;
+  const end = drive.kind === "cable" ? drive.anchor : drive.joint;
+  const [dx, dz] = [end.xMm - pin.xMm, end.zMm - pin.zMm];
+  const lengthMm = Math.hypot(dx, dz);
+  const at = (mm: number): Point => ({ xMm: pin.xMm + (dx / lengthMm) * mm, zMm: pin.zMm + (dz / lengthMm) * mm });
+  return { name: drive.kind === "cable" ? "anchor" : "joint", lengthMm, at };
+}
+
 /** The drive each lever had of each kind: a look at another kind and back loses no joint. */
 const remembered = new Map<string, Drive>();
 
@@ -66,6 +77,13 @@ export const PointStrip = memo(function PointStrip({
   const { drive } = lever;
   const move = (name: PointName, at: Point, what: string): void =>
     onPatch({ lever: withPoint(lever, name, at).lever }, `${setup.name}: ${what}`);
+
+  const cross = (key: "knobArmMm" | "pinArmMm", mm: number | undefined, words: string): void =>
+    onPatch(
+      { lever: { ...lever, cross: { ...lever.cross, [key]: mm } } },
+      `${setup.name}: sideways arm of the ${key === "knobArmMm" ? "knob" : "pin"} ${words}`,
+    );
+  const far = farEnd(lever);
 
   const cell = (name: PointName, title: string, at: Point, up: string, signUp: 1 | -1) => (
     <div key={name} className={`pcell${point === name ? " cur" : ""}`} onFocus={() => onPoint(name)}>
@@ -113,6 +131,40 @@ export const PointStrip = memo(function PointStrip({
         {drive.kind === "arm" && cell("joint", "Joint", drive.joint, "above pivot", 1)}
         {drive.kind === "arm" && cell("armPivot", "Arm pivot", drive.armPivot, "above pivot", 1)}
         {drive.kind === "cable" && cell("anchor", "Cable anchor", drive.anchor, "above pivot", 1)}
+        {far && (
+          <div className="pcell" onFocus={() => onPoint(far.name)}>
+            <h3 className="hd2">{drive.kind === "cable" ? "Pin to anchor" : "Pin to joint"}</h3>
+            <div className="two">
+              <QuantityField
+                label="length"
+                kind="length"
+                base={far.lengthMm}
+                min={5}
+                max={5000}
+                refuse={(base) => withPoint(lever, far.name, far.at(base)).held ?? undefined}
+                onCommit={({ base, typed }) => move(far.name, far.at(base), `pin to far end ${typed}`)}
+              />
+            </div>
+          </div>
+        )}
+        <div className="pcell">
+          <h3 className="hd2">Sideways arms</h3>
+          <div className="two">
+            {(["knobArmMm", "pinArmMm"] as const).map((key) => (
+              <QuantityField
+                key={key}
+                label={key === "knobArmMm" ? "knob" : "pin"}
+                kind="length"
+                base={lever.cross[key] ?? null}
+                min={1}
+                max={key === "knobArmMm" ? 3000 : 2000}
+                hint="as drawn"
+                onCommit={({ base, typed }) => cross(key, base, typed)}
+                onClear={() => cross(key, undefined, "as drawn")}
+              />
+            ))}
+          </div>
+        </div>
         {setup.role === "candidate" && (
           <div className="pcell">
             <h3 className="hd2">Claim and price</h3>

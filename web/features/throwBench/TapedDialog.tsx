@@ -1,6 +1,7 @@
 import { Button, Modal } from "antd";
 import { useState } from "react";
 import { railTravel, type LeverGeometry } from "../../../core";
+import type { GearPair } from "./bench";
 import { useUnits } from "../../format/units";
 import { gearShort } from "../../format/words";
 import { Num } from "../../ui/Answer";
@@ -22,7 +23,7 @@ export function TapedDialog({
   lever: LeverGeometry;
   pair: { from: string; to: string };
   /** The two gears of the pair by the sign of their travel. */
-  gears: { positive: string; negative: string };
+  gears: GearPair;
   tapedMm: number | null;
   /** Expanded uncertainty of the tape, mm. */
   tapeUmm: number | null;
@@ -46,8 +47,8 @@ export function TapedDialog({
     <Modal open title="Rail travel from a taped throw" footer={null} width={560} onCancel={onClose}>
       <div className="taped">
         <p>
-          The old lever is known, and its throw was taped. That gives the travel of the gearbox’s rail, and with it
-          every other lever can be reckoned.
+          The old lever is known, and its throw was taped. That gives the travel of the gearbox’s rail for these two
+          gears, and with it every other lever can be calculated. The other gears keep their own figures.
         </p>
         <Choice
           label="the tape was held"
@@ -124,7 +125,7 @@ export function TapedDialog({
               answer?.reached && onUse({ positive: Math.abs(answer.positive), negative: Math.abs(answer.negative) })
             }
           >
-            Use it for the gearbox
+            Use it for {gearShort(pair.from)} and {gearShort(pair.to)}
           </Button>
         </div>
       </div>

@@ -5,7 +5,7 @@ import type { CompareLimits, Gearbox, Point } from "../../../core";
 import { useUnits } from "../../format/units";
 import { gearShort } from "../../format/words";
 import { Answer } from "../../ui/Answer";
-import { DEFAULT_LIMITS, withPoint, type BenchSetup, type PointName } from "./bench";
+import { DEFAULT_LIMITS, withPoint, type BenchSetup, type GearPair, type PointName } from "./bench";
 import { GearPad, seatsOf } from "./GearPad";
 import type { LeversFile } from "./files";
 import { LateLedger, type Taped } from "./Ledger";
@@ -19,6 +19,7 @@ import { NotchStrip, USUAL_NOTCHES } from "./NotchStrip";
 import { byTravel, gearTravel, pairOf } from "./pose";
 import { PointStrip, type SetupPatch } from "./PointStrip";
 import { Pieces } from "./Pieces";
+import { basisOf, conflictOf } from "./basis";
 import { doubtsOf } from "./doubts";
 import { FitKey, type Against } from "./FitKey";
 import { benchSentence, notchWords } from "./sentence";
@@ -54,9 +55,11 @@ export interface ThrowBenchProps {
   /** Takes levers read from a file onto the bench. */
   onImport: (file: LeversFile) => void;
   /** Takes a rail travel found from a tape; absent where the gearbox is not ours to change. */
-  onTravel: (travel: { positive: number; negative: number }) => void;
+  onTravel: (gears: GearPair, travel: { positive: number; negative: number }) => void;
   /** One notch decided on: the setup as it then is, and the words of the choice. */
   onFitNotch?: (setup: BenchSetup, patch: SetupPatch, words: string) => void;
+  /** The way to the readings, where there are any. */
+  onMeasure?: () => void;
   /** The way to the stage's other tools, at the left of the keys. */
   tabs?: React.ReactNode;
 }
@@ -224,6 +227,9 @@ export function ThrowBench(props: ThrowBenchProps) {
     putInGear,
   });
 
+  const tapedMain = props.taped?.(shownPair.from, shownPair.to) ?? null;
+  const oldThrow = oldLever?.throws.find((t) => t.from === shownPair.from && t.to === shownPair.to)?.throwMm ?? null;
+  const conflict = conflictOf(old, oldThrow, tapedMain);
   const pieces = benchSentence({
     name: notch && atShown ? `notch ${notch.notch} of the ${lowerFirst(selected.name)}` : selected.name,
     old: { throws: oldLever?.throws ?? [], name: old.name },
@@ -234,6 +240,8 @@ export function ThrowBench(props: ThrowBenchProps) {
     unit: units.label("length"),
     least: clearance?.least ?? null,
     doubts,
+    basis: basisOf(gearbox, old, candidate, tapedMain),
+    conflict,
   });
   const chosenObstacle = near.obstacles.find((o) => o.name === nearChosen);
   const pickLever = useCallback(
@@ -324,7 +332,21 @@ export function ThrowBench(props: ThrowBenchProps) {
             {trouble.field} accepts {trouble.accepts}.
           </>
         ) : (
-          <Pieces pieces={pieces} />
+          <>
+            <Pieces pieces={pieces} />
+            {conflict && (
+              <span className="inline-acts">
+                {props.onMeasure && (
+                  <Button size="small" onClick={props.onMeasure}>
+                    Measure again
+                  </Button>
+                )}
+                <Button size="small" onClick={() => setTaping(true)}>
+                  Fit the rail travel
+                </Button>
+              </span>
+            )}
+          </>
         )}
       </Answer>
       <section className={isCandidate && selected.notches ? "bench tall" : "bench"} aria-label="Throw bench">
@@ -433,7 +455,7 @@ export function ThrowBench(props: ThrowBenchProps) {
           tapeUmm={props.taped?.(pair.from, pair.to)?.expandedMm ?? null}
           onUse={(travel) => {
             setTaping(false);
-            props.onTravel(travel);
+            props.onTravel(byTravel(gearbox, pair), travel);
           }}
           onClose={() => setTaping(false)}
         />

@@ -37,15 +37,24 @@ export interface BenchSetup {
   notches: Notches | null;
 }
 
-/** A gearbox whose gears travel as far as was found, each to its own side. */
-export function withTravel(gearbox: Gearbox, positive: number, negative: number): Gearbox {
+/** Two gears of one gate, by the side of neutral their rail travels to. */
+export interface GearPair {
+  positive: string;
+  negative: string;
+}
+
+/** A gearbox whose two taped gears travel as far as was found; every other gear keeps its own figure. */
+export function withTravel(gearbox: Gearbox, pair: GearPair, travel: { positive: number; negative: number }): Gearbox {
   const tidy = (v: number): number => Math.round(v * 1e4) / 1e4;
+  const found = new Map([
+    [pair.positive, tidy(travel.positive)],
+    [pair.negative, -tidy(travel.negative)],
+  ]);
   return {
     ...gearbox,
     gears: gearbox.gears.map((g) => {
-      const field = g.travelDeg === undefined ? "travelMm" : "travelDeg";
-      const now = g[field] ?? 0;
-      return { ...g, [field]: now === 0 ? 0 : tidy(now > 0 ? positive : -negative) };
+      const to = found.get(g.gear);
+      return to === undefined ? g : { ...g, [g.travelDeg === undefined ? "travelMm" : "travelDeg"]: to };
     }),
   };
 }

@@ -10,7 +10,12 @@ import { USUAL_NOTCHES } from "./NotchStrip";
 
 Element.prototype.setPointerCapture ??= () => {};
 
-const gearbox = exampleGearbox("direct");
+const usual = exampleGearbox("direct");
+// One that was entered: its reverse travels a little farther than the usual one's.
+const gearbox = {
+  ...usual,
+  gears: usual.gears.map((g) => (g.gear === "R" ? { ...g, travelMm: 10.5 } : g)),
+};
 const lever = (role: "old" | "candidate", name: string, knob: number, pin: number, more: object = {}) =>
   record("setup", {
     jobId: PARENT,
@@ -27,6 +32,16 @@ const lever = (role: "old" | "candidate", name: string, knob: number, pin: numbe
 // Closed form: a direct lever throws 2 H s / L; with 10 mm each way 300 over 60 gives 100 mm, over 80 gives 75 mm.
 const old = lever("old", "Old lever", 300, 60);
 const short = lever("candidate", "Short lever", 300, 80, { claimedReductionPct: 45, price: 120, position: 1 });
+const tapedThrow = (...mm: number[]) =>
+  record("reading", {
+    jobId: PARENT,
+    quantity: "throw",
+    phase: "before",
+    fromGear: "3",
+    toGear: "4",
+    values: mm.map((v) => ({ typed: `${v} mm`, base: v })),
+    resolution: { typed: "1 mm", base: 1 },
+  });
 const bench = (more: Parameters<typeof jobView>[0] = {}): JobView =>
   jobView({ setup: [old, short], ...more, vehicle: { gearbox, ...more.vehicle } });
 const open = (view: JobView, options: Parameters<typeof show>[1] = {}) => {
@@ -93,17 +108,39 @@ describe("old against new", () => {
     expect(edit.all.mock.calls[0][1].map((o: { op: string }) => o.op)).toEqual(["delete", "update"]);
   });
 
-  it("puts one more beside it, made of the old one with a longer pin", async () => {
+  it("puts one more beside it, drawn like the old one and with nothing claimed of it", async () => {
     const { user, edit } = open(bench());
     await user.click(screen.getByRole("button", { name: "Add a lever to compare" }));
     const [, data] = edit.create.mock.calls[0];
-    expect(data).toMatchObject({
-      name: "Short lever 2",
-      role: "candidate",
-      origin: "estimated",
-      claimedReductionPct: null,
-    });
-    expect(data.lever.pin.zMm).toBeCloseTo(-70, 9);
+    expect(data).toMatchObject({ name: "Lever 3", role: "candidate", origin: "missing", claimedReductionPct: null });
+    expect(data.lever).toEqual(old.lever);
+  });
+
+  it("says so while nothing of a new lever is entered", () => {
+    const fresh = lever("candidate", "Lever 2", 300, 60, { origin: "missing", position: 1 });
+    open(bench({ setup: [old, fresh] }));
+    expect(said()).toMatch(/^Lever 2: no measures entered yet\. It is drawn like the old lever\./);
+  });
+
+  it("begins with Estimated where nobody measured lever or rail travel, until a tape confirms it", () => {
+    const guess = open(bench({ setup: [{ ...old, origin: "estimated" }, short] }));
+    expect(said()).toMatch(/^Estimated: not all of the lever is measured\. Fit: Short lever\./);
+    guess.unmount();
+    const typical = open(bench({ vehicle: { gearbox: usual } }));
+    expect(said()).toMatch(/^Estimated: the rail travel is a typical one\. Fit: Short lever\./);
+    typical.unmount();
+    open(bench({ vehicle: { gearbox: usual }, reading: [tapedThrow(100, 101, 100, 99)] }));
+    expect(said()).toMatch(/^Fit: Short lever\./);
+  });
+
+  it("says that the lever entered is not the one in the vehicle where the tape contradicts it", async () => {
+    const { user } = open(bench({ reading: [tapedThrow(112, 112, 112, 112)] }));
+    expect(said()).toMatch(
+      /^The lever entered is not the lever in the vehicle: its throw was taped at 112\.0 mm, and 100\.0 mm is calculated/,
+    );
+    expect(screen.getByRole("button", { name: "Measure again" })).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Fit the rail travel" }));
+    expect(await screen.findByRole("button", { name: "Use it for 3rd and 4th" })).toBeTruthy();
   });
 
   it("says it in inches in a shop that works in inches", () => {
@@ -230,11 +267,12 @@ describe("the rail's travel from a tape", () => {
     await typeInto(user, dialog.getByLabelText(/^throw, 3rd to 4th/), "120 mm");
     // 2 H s / L backwards: 120 * 60 / 300 / 2 = 12 mm.
     expect(plainText(dialog.getByRole("status"))).toMatch(/^The rail travels 12\.0\d? mm each way/);
-    await user.click(dialog.getByRole("button", { name: "Use it for the gearbox" }));
+    await user.click(dialog.getByRole("button", { name: "Use it for 3rd and 4th" }));
     const [, , patch, label] = edit.update.mock.lastCall!;
-    expect(label).toBe("Rail travel from the tape");
+    expect(label).toBe("Rail travel of 3 and 4 from the tape");
     const third = patch.gearbox.gears.find((g: { gear: string }) => g.gear === "3");
     expect(Math.abs(third.travelMm)).toBeCloseTo(12, 6);
+    expect(patch.gearbox.gears.find((g: { gear: string }) => g.gear === "R").travelMm).toBe(10.5);
   });
 });
 

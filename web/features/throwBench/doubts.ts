@@ -17,7 +17,7 @@ export interface DoubtInput {
 }
 
 /** Less than this, in percent, no hand tells from the same throw. */
-const SAME_PCT = 0.5;
+export const SAME_PCT = 0.5;
 
 const at = (gear: string): string => (gear === "N" ? "in neutral" : `in ${gearWord(gear)}`);
 

@@ -102,7 +102,11 @@ describe("an adjustable lever", () => {
         (mm) => mm.toFixed(1),
         "mm",
       )
-        .map((p) => (typeof p === "string" ? p : "strong" in p ? p.strong : `${p.figure} ${p.unit ?? ""}`.trim()))
+        .map((p) => {
+          if (typeof p === "string") return p;
+          if ("strong" in p) return p.strong;
+          return "estimated" in p ? p.estimated : `${p.figure} ${p.unit ?? ""}`.trim();
+        })
         .join("");
     expect(words({}).replace(/\u202f/g, " ")).toBe(
       "28 % shorter, 1.40 times the effort, clears the prop shaft by 2.4 mm in second.",
@@ -149,10 +153,16 @@ describe("levers as a file", () => {
 });
 
 describe("rail travel found", () => {
-  it("goes to every gear on its own side", () => {
-    const moved = withTravel(exampleGearbox("direct"), 11.1125, 10.5);
-    expect(new Set(moved.gears.map((g) => g.travelMm))).toEqual(new Set([11.1125, -10.5]));
-    const arm = withTravel(exampleGearbox("arm"), 20, 18);
-    expect(arm.gears.every((g) => g.travelMm === undefined && (g.travelDeg === 20 || g.travelDeg === -18))).toBe(true);
+  it("goes to the two gears that were taped, each on its own side, and to no other", () => {
+    const moved = withTravel(
+      exampleGearbox("direct"),
+      { positive: "4", negative: "3" },
+      { positive: 11.1125, negative: 10.5 },
+    );
+    const travels = Object.fromEntries(moved.gears.map((g) => [g.gear, g.travelMm]));
+    expect(travels).toEqual({ "1": -10, "2": 10, "3": -10.5, "4": 11.1125, "5": -10, R: 10 });
+    const arm = withTravel(exampleGearbox("arm"), { positive: "3", negative: "4" }, { positive: 20, negative: 18 });
+    expect(arm.gears.map((g) => g.travelDeg)).toEqual([11, -11, 20, -18, 11, -11]);
+    expect(arm.gears.every((g) => g.travelMm === undefined)).toBe(true);
   });
 });

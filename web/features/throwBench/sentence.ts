@@ -1,9 +1,10 @@
 import type { LeverAnswer, NotchResult, SetupAnswer, SweepGap } from "../../../core";
 import { gearWord } from "../../format/words";
+import type { TapeConflict } from "../../../domain";
 import { firstUnreached, helpFor } from "./doubts";
 
 /** A piece of a sentence: plain words, the decision, or a figure with its unit. */
-export type Piece = string | { strong: string } | { figure: string; unit?: string };
+export type Piece = string | { strong: string } | { figure: string; unit?: string } | { estimated: string };
 
 export interface SentenceInput {
   name: string;
@@ -18,7 +19,20 @@ export interface SentenceInput {
   least?: SweepGap | null;
   /** What speaks against the candidate, the worst first. */
   doubts: readonly string[];
+  /** What of it nobody measured; null where everything was. */
+  basis?: Basis | null;
+  /** A taped throw of the old lever that its figures contradict. */
+  conflict?: TapeConflict | null;
 }
+
+/** What an answer is built on where it was not measured. */
+export type Basis = "lever" | "travel" | "claimed" | "unknown";
+
+const BASIS: Record<Exclude<Basis, "unknown">, string> = {
+  lever: "Estimated: not all of the lever is measured. ",
+  travel: "Estimated: the rail travel is a typical one. ",
+  claimed: "By the maker’s figures, not measured. ",
+};
 
 /**
  * The bench's answer: decision, reason, and what stands against it, in the trade's words.
@@ -26,6 +40,28 @@ export interface SentenceInput {
  * and harder it is.
  */
 export function benchSentence(input: SentenceInput): Piece[] {
+  const { basis, conflict } = input;
+  if (conflict) {
+    return [
+      { strong: "The lever entered is not the lever in the vehicle: " },
+      `its throw was taped at `,
+      { figure: input.length(conflict.tapedMm), unit: input.unit },
+      ", and ",
+      { figure: input.length(conflict.calculatedMm), unit: input.unit },
+      " is calculated from its figures. Measure it again, or fit the rail travel to the tape.",
+    ];
+  }
+  if (basis === "unknown") {
+    return [
+      { strong: `${input.name}: no measures entered yet. ` },
+      "It is drawn like the old lever. Type its knob, pin and joint, or drag them.",
+    ];
+  }
+  const rest = judged(input);
+  return basis ? [{ estimated: BASIS[basis] }, ...rest] : rest;
+}
+
+function judged(input: SentenceInput): Piece[] {
   const { candidate, pair, length, unit } = input;
   const words = `${gearWord(pair.from)} to ${gearWord(pair.to)}`;
   const oldThrow = input.old.throws.find((t) => t.from === pair.from && t.to === pair.to)?.throwMm ?? null;

@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import type { LeverGeometry, SweepGap } from "../../../core";
 import { DEFAULT_LIMITS, pointsOf, solveBench, withPoint, type BenchSetup } from "./bench";
 import { exampleGearbox, exampleSetups } from "./example";
+import { sideOf } from "../vehicles/GearboxEditor";
 import { seatsOf } from "./GearPad";
 import { gearTravel, poseAt } from "./pose";
 import { doubtsOf } from "./doubts";
@@ -14,7 +15,11 @@ const kinds = ["direct", "rod", "arm", "cable"] as const;
 
 const read = (pieces: Piece[]): string =>
   pieces
-    .map((p) => (typeof p === "string" ? p : "strong" in p ? p.strong : p.figure + (p.unit ? ` ${p.unit}` : "")))
+    .map((p) => {
+      if (typeof p === "string") return p;
+      if ("strong" in p) return p.strong;
+      return "estimated" in p ? p.estimated : p.figure + (p.unit ? ` ${p.unit}` : "");
+    })
     .join("")
     .replace(/[\u202f\u00a0]/g, " ");
 
@@ -152,6 +157,25 @@ describe("examples", () => {
     const of = (gear: string) => seats.find((s) => s.gear === gear) ?? { x: NaN, y: NaN };
     expect(of("1").y).toBeLessThan(of("2").y);
     expect(of("1").x).toBeLessThan(of("5").x);
+  });
+
+  it("keeps the driver's left on the left without a lever, and one of many gates on the pad", () => {
+    const columns = ["R", "1-2", "3-4", "5-6", "7"].map((column, i) => ({ column, crossMm: (i - 2) * 6 }));
+    const gears = columns.map((c) => ({ gear: c.column[0], column: c.column, travelMm: -10 }));
+    const { seats, gates } = seatsOf({ columns, gears }, undefined);
+    expect(seats.map((s) => s.gear)).toEqual(["R", "1", "3", "5", "7"]);
+    const xs = seats.map((s) => s.x);
+    // Each key is a 44 px target of its own, and five gates stay within the column of 268 px.
+    expect(Math.min(...xs.slice(1).map((x, i) => x - xs[i]))).toBeGreaterThanOrEqual(44);
+    expect(gates).toBe(5);
+    expect(Math.max(...xs) + 22).toBeLessThanOrEqual(268);
+    expect(columns.map((_, i) => sideOf(columns, i))).toEqual([
+      "far left",
+      "2nd from the left",
+      "3rd from the left",
+      "4th from the left",
+      "far right",
+    ]);
   });
 });
 

@@ -148,7 +148,8 @@ export function GearboxEditor({ vehicle, edit }: { vehicle: Vehicle; edit: Edito
           <thead>
             <tr className="lb">
               <th align="left">gate</th>
-              <th align="left">selector stands left by</th>
+              <th align="left">selector left by (right: −)</th>
+              <th align="left">for the driver</th>
             </tr>
           </thead>
           <tbody>
@@ -171,10 +172,14 @@ export function GearboxEditor({ vehicle, edit }: { vehicle: Vehicle; edit: Edito
                     }
                   />
                 </td>
+                <td className="lb">{sideOf(columns, i)}</td>
               </tr>
             ))}
           </tbody>
         </table>
+      )}
+      {columns.length > 1 && (
+        <p className="lb">With the pin below the pivot the knob goes the other way than the selector.</p>
       )}
       {trouble && (
         <p className="brk" role="alert">
@@ -183,6 +188,14 @@ export function GearboxEditor({ vehicle, edit }: { vehicle: Vehicle; edit: Edito
       )}
     </section>
   );
+}
+
+/** Where the driver finds a gate, counted from the left, with a lever whose pin is below its pivot. */
+export function sideOf(columns: NonNullable<Gearbox["columns"]>, i: number): string {
+  const order = columns.map((c, k) => ({ c, k })).sort((a, b) => a.c.crossMm - b.c.crossMm || a.k - b.k);
+  const at = order.findIndex((o) => o.k === i);
+  if (at === 0) return "far left";
+  return at === order.length - 1 ? "far right" : `${gearShort(String(at + 1))} from the left`;
 }
 
 /** Gates in which there is no gear any more are gone with it. */

@@ -1,0 +1,1 @@
+export { tapeConflict, type TapeConflict } from "./tape";
