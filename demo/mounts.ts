@@ -27,8 +27,12 @@ const mount = (
   nominalMm,
   lossFactor: 0.1,
   dynamicRatio: 1.2,
+  entered: ["nominalMm"],
   ...extra,
 });
+
+/** Figures of the unit that somebody entered. */
+const entered = ["massKg", "com", "mounts", "shafts", "noiseLimitDb"];
 
 const firm: Change = { material: "firm rubber", factor: 1.4, lossFactor: 0.12, dynamicRatio: 1.25 };
 const urethane: Change = { material: "urethane", factor: 2.6, lossFactor: 0.16, dynamicRatio: 1.4 };
@@ -57,6 +61,7 @@ export const minibusUnit: Unit = {
   shaftRpm: 2700,
   cruiseRpm: 2700,
   noiseLimitDb: 3,
+  entered,
 };
 
 export const minibusRoom: Room = {
@@ -124,16 +129,17 @@ export const vanUnit: Unit = {
   box: { xMm: 480, yMm: 850, zMm: 480 },
   crankAxis: "y",
   mounts: [
-    mount("left", "left", [20, 430, 260], [90, 110, 190], 58),
-    mount("right", "right", [-20, -420, 240], [90, 110, 190], 58),
-    mount("rear", "tail", [-260, 0, 80], [60, 60, 90], 46),
-    mount("torque strut", "front", [250, -60, 60], [160, 20, 20], 120),
+    mount("left", "left", [20, 430, 260], [160, 170, 330], 58),
+    mount("right", "right", [-20, -420, 240], [160, 170, 330], 58),
+    mount("rear", "tail", [-260, 0, 80], [650, 120, 360], 46),
+    mount("torque strut", "front", [250, -60, 60], [900, 50, 50], 120),
   ],
   engineTorqueNm: 150,
   ratio: 13.4,
-  shifter: { xMm: -300, yMm: 0, zMm: 250 },
+  shifter: { xMm: -110, yMm: 200, zMm: 240 },
   shafts: [],
   noiseLimitDb: 3,
+  entered,
 };
 
 export const vanRoom: Room = {

@@ -262,6 +262,8 @@ export const cableMarksInput = z.strictObject({
     1,
     8,
   ),
+  /** How the marks are read: a rule along the thread, or its turns counted. They are kept as lengths. */
+  by: word(["length", "threads"]).default("length"),
 });
 
 /** A lockout plate with what was measured in every gate, of which the outermost forward one counts. */

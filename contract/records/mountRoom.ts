@@ -24,6 +24,8 @@ const roomMount = z.strictObject({
   /** Height when new, between the faces the tape is held to. */
   nominalMm: over(0, 500, "mm").nullable().default(null),
   hangs: z.boolean({ error: () => `${ACCEPTS}true or false` }).default(false),
+  /** Its figures that somebody entered; the others are typical ones. */
+  entered: list(text(20), 0, 20).default([]),
 });
 
 /** A vehicle's power unit, its mounts as they came, and the line of shafts behind it. */
@@ -58,6 +60,8 @@ export const powerUnit = z.strictObject({
   cruiseRpm: over(0, 20000, "rpm").default(3000),
   /** Louder at idle by this much is more than was agreed, dB. */
   noiseLimitDb: num(0, 60, "dB").default(3),
+  /** Its figures that somebody entered; the others are typical ones. */
+  entered: list(text(20), 0, 30).default([]),
   nextLook: z
     .strictObject({ km: num(0, 5e6, "km").nullable().default(null), date: day.nullable().default(null) })
     .nullable()

@@ -186,7 +186,7 @@ export async function vanPlan(t: Teller): Promise<void> {
   await job.recording(
     "idle at the post office",
     { phase: "before", condition: "idleInGear", engineRpm: 800 },
-    { takenAt: days.at(-3, "10:50"), note: "The post fitted a urethane strut in spring." },
+    { takenAt: days.at(-3, "10:50"), note: "Rubber strut, as inspected." },
   );
   await job.tell("Cable-end bushes for the post van");
 }

@@ -89,6 +89,67 @@ export interface Height {
   sagMm: number | null;
 }
 
+/** The most a joint may be at, degrees. Common practice, no source. */
+export const JOINT_LIMIT_DEG = 3;
+
+/** Whether a figure of the unit, or of one of its mounts, was entered and is no typical one. */
+export const isEntered = (of: { entered: readonly string[] }, key: string): boolean => of.entered.includes(key);
+
+/** A figure that was measured in Gauge and stands in for one that was entered, or was typical. */
+export interface Replaced {
+  name: string;
+  measuredDeg: number;
+  otherDeg: number;
+}
+
+const angleAt = (view: JobView, quantity: "inclination" | "jointAngle", place: string): number | null => {
+  const reading = findReading(view.reading, { quantity, fromGear: "", toGear: "", place }, "before");
+  return reading ? resultOf(reading).mean : null;
+};
+
+/**
+ * The unit with what was measured on this visit: an inclination taken at a shaft counts before the one entered for it.
+ * What it replaces is named.
+ */
+export function measuredUnit(view: JobView, unit: RoomUnit): { unit: RoomUnit; replaced: Replaced[] } {
+  const replaced: Replaced[] = [];
+  const shafts = unit.shafts.map((s) => {
+    const deg = angleAt(view, "inclination", s.name);
+    if (deg === null) return s;
+    if (Math.abs(deg - s.sideDeg) > 1e-9) replaced.push({ name: s.name, measuredDeg: deg, otherDeg: s.sideDeg });
+    return { ...s, sideDeg: deg };
+  });
+  return { unit: { ...unit, shafts }, replaced };
+}
+
+/** Whether the shafts' angles are known: entered, or measured on this visit. */
+export const shaftsKnown = (view: JobView, unit: RoomUnit): boolean =>
+  isEntered(unit, "shafts") ||
+  unit.shafts.every((s) => angleAt(view, "inclination", s.name) !== null) ||
+  jointAngles(view, unit).every((a) => a !== null);
+
+/** Joint angles measured with the gauge on this visit, front to rear; null where one was not. */
+export const jointAngles = (view: JobView, unit: RoomUnit): (number | null)[] =>
+  unit.shafts.slice(1).map((_, i) => angleAt(view, "jointAngle", `joint ${i + 1}`));
+
+/** Words for a set by what it is: "Firm rubber, tail; urethane, left and right". */
+export function describeSet(unit: Pick<RoomUnit, "mounts">, changes: Record<string, MountChange>): string {
+  const materials = [...new Set(unit.mounts.flatMap((m) => changes[m.name]?.material ?? []))];
+  if (!materials.length) return "Nothing changed";
+  const parts = materials.map((material) => {
+    const own = unit.mounts.filter((m) => changes[m.name]?.material === material).map((m) => m.name);
+    const where =
+      own.length === unit.mounts.length
+        ? `all ${own.length}`
+        : own.length > 1
+          ? `${own.slice(0, -1).join(", ")} and ${own.at(-1)}`
+          : own[0];
+    return `${material}, ${where}`;
+  });
+  const text = parts.join("; ");
+  return (text.charAt(0).toUpperCase() + text.slice(1)).slice(0, 60);
+}
+
 /** Each mount's height as it was taken in Gauge: place of the reading is the mount's name. */
 export const heightsOf = (view: JobView, unit: RoomUnit, phase: "before" | "after" = "before"): Height[] =>
   unit.mounts.map((mount) => {
@@ -245,10 +306,22 @@ export const modesOf = (unit: RoomUnit, changes: Record<string, MountChange>): M
     ],
   });
 
-/** The part of the engine's torque ripple at a frequency that the mounts pass on to the body; null where they hold nothing. */
+/** Sets that hold the unit solid somewhere isolate nothing there: no figure is to be had of them, only a sentence. */
+export const hasSolid = (changes: Record<string, MountChange>): boolean =>
+  Object.values(changes).some((c) => c.material === MATERIALS.solid.words);
+
+export const SOLID_SAYS = "A solid mount isolates nothing: all of the engine’s shake reaches the body there.";
+
+/**
+ * The part of the shake at a frequency that a set's roll mode passes on to the body: the same figure as the idle of the
+ * mount room. Null where the unit is not held or the set is solid.
+ */
 export function passedOn(unit: RoomUnit, changes: Record<string, MountChange>, hz: number): number | null {
-  const answer = askModes({ ...unitOf(unit, changes), shake: { hz, torqueNm: 1 } });
-  return isRefusal(answer) ? null : (answer.shake?.torqueTransmissibility ?? null);
+  if (hasSolid(changes)) return null;
+  const answer = compareSets(unit, [{ id: "looked at", name: "", price: null, changes }], 800, 4);
+  if (isRefusal(answer)) return null;
+  const own = answer.sets[1];
+  return byLoss(hz / own.rollHz, own.lossFactor);
 }
 
 /** Transmissibility in dB over engine speed by the loss-factor form, for a set's roll mode. */
@@ -281,9 +354,18 @@ const mount = (
   dynamicRatio: 1.2,
   nominalMm,
   hangs: false,
+  entered: [],
 });
 
-const shared = { points: [], joints: [], shaftRpm: 3000, cruiseRpm: 3000, noiseLimitDb: 3, nextLook: null };
+const shared = {
+  points: [],
+  joints: [],
+  shaftRpm: 3000,
+  cruiseRpm: 3000,
+  noiseLimitDb: 3,
+  entered: [],
+  nextLook: null,
+};
 
 /** Usual arrangements to begin with and correct. Figures are usual ones, common practice, no source. */
 export const PRESETS: Record<string, { words: string; unit: RoomUnit }> = {
@@ -318,14 +400,15 @@ export const PRESETS: Record<string, { words: string; unit: RoomUnit }> = {
       box: { xMm: 480, yMm: 850, zMm: 480 },
       crankAxis: "y",
       mounts: [
-        mount("left", "left", 20, 430, 260, [90, 110, 190], 58),
-        mount("right", "right", -20, -420, 240, [90, 110, 190], 58),
-        mount("rear", "tail", -260, 0, 80, [60, 60, 90], 46),
-        mount("torque strut", "front", 250, -60, 60, [160, 20, 20], 120),
+        mount("left", "left", 20, 430, 260, [160, 170, 330], 58),
+        mount("right", "right", -20, -420, 240, [160, 170, 330], 58),
+        mount("rear", "tail", -260, 0, 80, [650, 120, 360], 46),
+        mount("torque strut", "front", 250, -60, 60, [900, 50, 50], 120),
       ],
       engineTorqueNm: 150,
       ratio: 13,
-      shifter: { xMm: -300, yMm: 0, zMm: 250 },
+      // Where the cables end at the gearbox.
+      shifter: { xMm: -110, yMm: 200, zMm: 240 },
       shafts: [],
       ...shared,
     },

@@ -11,7 +11,7 @@ export interface GaugeReading {
   after: number | null;
   /** Over this it is hatched. */
   most?: number;
-  origin: "measured" | "calculated";
+  origin: "measured" | "calculated" | "estimated";
 }
 
 /** Before and after on one engraved scale: open ochre where it stands, filled teal where it would. */

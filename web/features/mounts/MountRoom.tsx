@@ -1,20 +1,30 @@
 import { Button } from "antd";
 import { useMemo, useState } from "react";
-import { isRefusal, type MountRoomState, type RoomUnit } from "../../../contract";
+import { isRefusal, type MountRoomState, type RoomMount, type RoomUnit } from "../../../contract";
 import { useShopQuery } from "../../app/api";
 import { newId } from "../../app/saving";
 import { useUnits } from "../../format/units";
 import { Answer, Num } from "../../ui/Answer";
 import type { ThreeState } from "../../ui/slots";
+import { OriginMark } from "../../ui/marks";
 import { Empty } from "../../ui/states";
-import { findReading, firstReading, compareSets, heightPlace, modesOf, NO_ROOM, PRESETS } from "../../../domain";
+import {
+  findReading,
+  firstReading,
+  compareSets,
+  heightPlace,
+  isEntered,
+  modesOf,
+  NO_ROOM,
+  PRESETS,
+} from "../../../domain";
 import type { StageProps } from "../job/JobPage";
 import { usePeople } from "../job/useJobView";
 import { Gauges } from "./Gauges";
 import { Inspection } from "./Inspection";
 import { MountStrip } from "./MountStrip";
 import { MountWorking } from "./MountWorking";
-import { firstSet, fitting, gaugesOf, outlookOf, sentenceOf } from "./outlook";
+import { firstSet, fitting, gaugesOf, isTypical, outlookOf, sentenceOf } from "./outlook";
 import { Idle, Modes, setNameOf, TradeOff } from "./Panels";
 import { SetDialog } from "./SetDialog";
 import { UnitDialog } from "./UnitDialog";
@@ -79,8 +89,30 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
       </>
     );
   }
-  const patchUnit = (patch: Partial<RoomUnit>, what: string): void =>
-    edit.update("vehicle", vehicle, { powerUnit: { ...unit, ...patch } }, `Power unit: ${what}`);
+  /** What is changed here was entered, and is no typical figure any more. */
+  const patchUnit = (patch: Partial<RoomUnit>, what: string): void => {
+    const entered = [...new Set([...unit.entered, ...Object.keys(patch)])];
+    edit.update("vehicle", vehicle, { powerUnit: { ...unit, ...patch, entered } }, `Power unit: ${what}`);
+  };
+  const patchMount = (name: string, patch: Partial<RoomMount>, what: string): void =>
+    patchUnit(
+      {
+        mounts: unit.mounts.map((m) =>
+          m.name === name ? { ...m, ...patch, entered: [...new Set([...m.entered, ...Object.keys(patch)])] } : m,
+        ),
+      },
+      what,
+    );
+  const addMount = (): void => {
+    const name = ["front", "tail", "other", "mount 4", "mount 5", "mount 6"].find(
+      (n) => !unit.mounts.some((m) => m.name === n),
+    );
+    const last = unit.mounts[unit.mounts.length - 1];
+    const place = { name: name ?? `mount ${unit.mounts.length + 1}`, role: "other" as const, nominalMm: null };
+    const added = { ...last, ...place, xMm: last.xMm + 150, hangs: false, rxDeg: 0, entered: [] };
+    patchUnit({ mounts: [...unit.mounts, added] }, `${added.name} added`);
+    setMount(added.name);
+  };
   const patchRoom = (patch: Partial<MountRoomState>, what: string): void =>
     edit.update("job", job, { mountRoom: { ...room, ...patch } }, what);
 
@@ -146,7 +178,12 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
           </>
         ) : (
           <>
-            <b>{shownSet ? `${shownSet.name}.` : "As it stands."}</b>{" "}
+            {isTypical(outlook, shownSet) && (
+              <>
+                <OriginMark origin="estimated" size={16} /> Estimated with typical figures.{" "}
+              </>
+            )}
+            <b>{shownSet ? `${shownSet.name}.` : "As it is now."}</b>{" "}
             <Sentence text={sentence || "Take the heights of the mounts, and add a set to compare."} />
           </>
         )}
@@ -163,10 +200,7 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
               const near = unit.mounts.find((m) => m.name !== name && Math.hypot(m.xMm - xMm, m.yMm - yMm) < 20);
               setHeld(near ? `${name} is held where it was: it would sit on ${near.name}` : null);
               if (near) return;
-              patchUnit(
-                { mounts: unit.mounts.map((m) => (m.name === name ? { ...m, xMm, yMm } : m)) },
-                `${name} moved`,
-              );
+              patchMount(name, { xMm, yMm }, `${name} moved`);
             }}
           />
           {held && (
@@ -200,7 +234,14 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
             </div>
           </div>
           {answer && tab === "sets" && (
-            <TradeOff answer={answer} sets={room.sets} limitDb={unit.noiseLimitDb} shown={shownId} onShow={setPicked} />
+            <TradeOff
+              answer={answer}
+              sets={room.sets}
+              limitDb={unit.noiseLimitDb}
+              agreed={isEntered(unit, "noiseLimitDb")}
+              shown={shownId}
+              onShow={setPicked}
+            />
           )}
           {answer && tab === "idle" && (
             <Idle answer={answer} sets={room.sets} order={cylinders / 2} idleRpm={idleRpm} />
@@ -232,6 +273,11 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
                 Change this set
               </Button>
             )}
+            {unit.mounts.length < 12 && (
+              <Button size="small" onClick={addMount}>
+                Add a mount
+              </Button>
+            )}
             <Button size="small" onClick={() => setDialog("unit")}>
               Power unit and shafts
             </Button>
@@ -248,10 +294,7 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
           names={unit.mounts.map((m) => m.name)}
           measured={heights.find((h) => h.mount.name === selected.name)?.measured ?? null}
           onPatch={(patch, what) => {
-            patchUnit(
-              { mounts: unit.mounts.map((m) => (m.name === selected.name ? { ...m, ...patch } : m)) },
-              `${selected.name}: ${what}`,
-            );
+            patchMount(selected.name, patch, `${selected.name}: ${what}`);
             if (patch.name) setMount(patch.name);
           }}
           onMeasure={(v) => measure(selected.name, v)}
@@ -269,7 +312,7 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
           onClose={() => setMount(null)}
         />
       ) : (
-        <Gauges list={gaugesOf(outlook, unit, units)} />
+        <Gauges list={gaugesOf(outlook, unit, shownSet, units)} />
       )}
       {dialog === "unit" && <UnitDialog unit={unit} onChange={patchUnit} onClose={() => setDialog(null)} />}
       {dialog === "set" && dialogSet && (

@@ -163,7 +163,7 @@ export function MountStrip({
         </div>
         <div className="pcell">
           <h3 className="hd2">Its rubber</h3>
-          <Button onClick={() => setRubber(true)}>Reckon from the rubber</Button>
+          <Button onClick={() => setRubber(true)}>Calculate from the rubber</Button>
         </div>
         <div className="pcell">
           <h3 className="hd2">Hangs</h3>

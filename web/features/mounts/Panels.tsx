@@ -5,6 +5,7 @@ import { useUnits } from "../../format/units";
 import { late } from "../../ui/late";
 import { engraved } from "../../ui/engraved";
 import { CrossMark } from "../../ui/pictograms";
+import { hasSolid } from "../../../domain";
 import { outlineOf } from "./frame";
 
 const IdleChart = late(() => import("./IdleChart").then((m) => m.default));
@@ -12,6 +13,8 @@ const IdleChart = late(() => import("./IdleChart").then((m) => m.default));
 type Sets = MountRoomState["sets"];
 
 export const setNameOf = (id: string, sets: Sets): string => sets.find((s) => s.id === id)?.name ?? "as it came, new";
+
+const solid = (id: string, sets: Sets): boolean => hasSolid(sets.find((s) => s.id === id)?.changes ?? {});
 
 /** A notice of the model names a set by its id. */
 const inNames = (message: string, sets: Sets): string => {
@@ -24,24 +27,30 @@ export function TradeOff({
   answer,
   sets,
   limitDb,
+  agreed,
   shown,
   onShow,
 }: {
   answer: MountCompareAnswer;
   sets: Sets;
   limitDb: number;
+  /** Somebody set the limit; else it is a typical one. */
+  agreed: boolean;
   shown: string | null;
   onShow: (id: string) => void;
 }) {
   const units = useUnits();
   const [W, H] = [340, 232];
   const box = { l: 44, r: 14, t: 14, b: 42 };
-  const points = answer.sets.map((s, i) => ({
-    ...s,
-    index: i,
-    db: s.idle.againstReferenceDb,
-    moves: units.value(s.shifter.totalMm, "length"),
-  }));
+  const points = answer.sets
+    .map((s, i) => ({ s, i }))
+    .filter(({ s }) => !solid(s.name, sets))
+    .map(({ s, i }) => ({
+      ...s,
+      index: i,
+      db: s.idle.againstReferenceDb,
+      moves: units.value(s.shifter.totalMm, "length"),
+    }));
   const most = Math.max(...points.map((p) => p.moves)) * 1.12;
   // A solid set would squeeze the others together: far louder ones stand at the upper edge, with their figure.
   const dbs = points.map((p) => p.db).sort((a, b) => a - b);
@@ -89,7 +98,7 @@ export function TradeOff({
           strokeWidth="1.3"
         />
         <text className="lim" x={box.l + 6} y={y(limitDb) + 14}>
-          limit {formatNumber(limitDb, 0, true)}, agreed with the owner
+          limit {formatNumber(limitDb, 0, true)}, {agreed ? "agreed with the owner" : "typical, not agreed yet"}
         </text>
         <text className="cap" x={W - box.r} y={H - 6} textAnchor="end">
           {units.name("length")} at the shifter, full pull in 1st
@@ -140,10 +149,14 @@ export function TradeOff({
               </td>
               <td className="n">{units.bare(s.shifter.totalMm, "length")}</td>
               <td className="n">{formatNumber(-s.movePct, 0, true)}&#x202f;%</td>
-              <td className={s.idle.againstReferenceDb > limitDb ? "n brk" : "n"}>
-                {s.idle.againstReferenceDb > limitDb && <CrossMark />}{" "}
-                {formatNumber(s.idle.againstReferenceDb, 1, true)}
-              </td>
+              {solid(s.name, sets) ? (
+                <td className="txt brk">isolates nothing</td>
+              ) : (
+                <td className={s.idle.againstReferenceDb > limitDb ? "n brk" : "n"}>
+                  {s.idle.againstReferenceDb > limitDb && <CrossMark />}{" "}
+                  {formatNumber(s.idle.againstReferenceDb, 1, true)}
+                </td>
+              )}
             </tr>
           ))}
         </tbody>
@@ -176,7 +189,12 @@ export function Idle({
   return (
     <>
       <p className="cap">what the mounts pass on, dB, over engine speed</p>
-      <IdleChart answer={answer} sets={sets} order={order} idleRpm={idleRpm} />
+      <IdleChart
+        answer={{ ...answer, sets: answer.sets.filter((s) => !solid(s.name, sets)) }}
+        sets={sets}
+        order={order}
+        idleRpm={idleRpm}
+      />
       <table className="ledger sets">
         <thead>
           <tr>
@@ -191,8 +209,16 @@ export function Idle({
             <tr key={s.name}>
               <td>{setNameOf(s.name, sets)}</td>
               <td className="n">{formatNumber(s.rollHz, 1)}</td>
-              <td className={s.idle.transmissibility > 1 ? "n brk" : "n"}>{formatNumber(s.idle.dB, 1, true)}</td>
-              <td className="n">{formatNumber(s.cruise.dB, 1, true)}</td>
+              {solid(s.name, sets) ? (
+                <td className="txt brk" colSpan={2}>
+                  isolates nothing
+                </td>
+              ) : (
+                <>
+                  <td className={s.idle.transmissibility > 1 ? "n brk" : "n"}>{formatNumber(s.idle.dB, 1, true)}</td>
+                  <td className="n">{formatNumber(s.cruise.dB, 1, true)}</td>
+                </>
+              )}
             </tr>
           ))}
         </tbody>

@@ -117,7 +117,7 @@ export function RubberDialog({
               })
             }
           >
-            Take it for {name}
+            Use it for {name}
           </Button>
         </div>
       </div>

@@ -2,7 +2,7 @@ import { Button, Modal } from "antd";
 import type { MountRoomState, RoomUnit } from "../../../contract";
 import { PriceField } from "../../ui/NumberField";
 import { Choice, TextField } from "../../ui/TextField";
-import { changeOf, MATERIALS, type Material } from "../../../domain";
+import { changeOf, describeSet, MATERIALS, type Material } from "../../../domain";
 
 type MountSet = MountRoomState["sets"][number];
 
@@ -62,7 +62,10 @@ export function SetDialog({
                 const changes = { ...set.changes };
                 if (material === "keep") delete changes[m.name];
                 else changes[m.name] = changeOf(material);
-                onChange({ ...set, changes }, `${m.name}: ${CHOICES[material]}`);
+                // A name nobody gave follows what the set is.
+                const own = set.name !== describeSet(unit, set.changes);
+                const name = own ? set.name : describeSet(unit, changes);
+                onChange({ ...set, name, changes }, `${m.name}: ${CHOICES[material]}`);
               }}
             />
           ))}

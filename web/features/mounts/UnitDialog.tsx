@@ -5,6 +5,7 @@ import { useUnits } from "../../format/units";
 import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { Choice, TextField } from "../../ui/TextField";
+import { frameOf, outlineOf } from "./frame";
 
 interface PieceProps {
   unit: RoomUnit;
@@ -36,6 +37,7 @@ export function UnitDialog({ unit, onChange, onClose }: PieceProps & { onClose: 
   return (
     <Modal open title="The power unit and its shafts" footer={null} width={760} onCancel={onClose}>
       <div className="unitdlg">
+        <UnitSketch unit={unit} />
         <h3 className="hd2">Mass and its centre</h3>
         <div className="fields">
           <QuantityField
@@ -58,7 +60,7 @@ export function UnitDialog({ unit, onChange, onClose }: PieceProps & { onClose: 
           each:
         </p>
         <TwoScales unit={unit} onChange={onChange} />
-        <p className="lb">The front scale stands under the foremost mount.</p>
+        <p className="lb">Put the front scale under the foremost mount.</p>
         <h3 className="hd2">Torque and speed</h3>
         <div className="fields">
           <Choice
@@ -108,7 +110,7 @@ export function UnitDialog({ unit, onChange, onClose }: PieceProps & { onClose: 
             onCommit={(v) => v !== null && onChange({ noiseLimitDb: v }, "noise limit")}
           />
         </div>
-        <h3 className="hd2">Shafts, front to rear, as they stand now</h3>
+        <h3 className="hd2">Shafts, front to rear, as they are now</h3>
         <Shafts unit={unit} onChange={onChange} />
       </div>
     </Modal>
@@ -166,6 +168,62 @@ function TwoScales({ unit, onChange }: PieceProps) {
   );
 }
 
+const JOINTS = {
+  cardan: "universal joint",
+  cv: "ball-type CV joint",
+  flexible: "flexible coupling",
+} as const;
+
+/** Where the figures are measured from: the zero between the front mounts, forward, left and up from there. */
+function UnitSketch({ unit }: { unit: RoomUnit }) {
+  const views = [
+    { axis: "yMm", title: "from above", across: "left", x0: 0 },
+    { axis: "zMm", title: "from the right", across: "up", x0: 360 },
+  ] as const;
+  const [w, h] = [340, 150];
+  return (
+    <svg
+      className="unitsketch"
+      viewBox={`0 0 700 ${h + 24}`}
+      role="img"
+      aria-label="The zero: forward, left and up from the line of the front mounts"
+    >
+      {views.map(({ axis, title, across, x0 }) => {
+        const f = frameOf(unit, axis, w, h);
+        const [ox, oy] = [x0 + f.x(0), f.y(0)];
+        return (
+          <g key={axis}>
+            <text className="cap" x={x0 + 4} y="14">
+              {title}
+            </text>
+            <path
+              className="ref"
+              d={`M${outlineOf(unit, axis)
+                .map(([a, b]) => `${x0 + f.x(a)} ${f.y(b)}`)
+                .join("L")}Z`}
+            />
+            {unit.mounts.map((m) => (
+              <circle key={m.name} className="ref gf" cx={x0 + f.x(m.xMm)} cy={f.y(m[axis])} r="5" />
+            ))}
+            <circle className="com" cx={x0 + f.x(unit.com.xMm)} cy={f.y(unit.com[axis])} r="4" />
+            <path className="zero" d={`M${ox} ${oy}h44m-8 -4l8 4-8 4M${ox} ${oy}v-40m-4 8l4 -8 4 8`} />
+            <circle className="zero" cx={ox} cy={oy} r="4" />
+            <text className="zt" x={ox + 48} y={oy + 4}>
+              forward
+            </text>
+            <text className="zt" x={ox + 6} y={oy - 36}>
+              {across}
+            </text>
+            <text className="zt" x={ox - 12} y={oy + 16}>
+              0
+            </text>
+          </g>
+        );
+      })}
+    </svg>
+  );
+}
+
 /** The line of shafts behind the gearbox, a row each. */
 function Shafts({ unit, onChange }: PieceProps) {
   const shaft = (i: number, patch: Partial<RoomUnit["shafts"][number]>, what: string): void =>
@@ -182,6 +240,7 @@ function Shafts({ unit, onChange }: PieceProps) {
             <th>long</th>
             <th>rises to the front</th>
             <th>front to the left</th>
+            <th>yokes turned</th>
             <th>
               <span className="sr">take out</span>
             </th>
@@ -238,6 +297,18 @@ function Shafts({ unit, onChange }: PieceProps) {
                 />
               </td>
               <td>
+                <NumberField
+                  label={`yokes of ${s.name} turned against each other`}
+                  hideLabel
+                  value={s.yokesDeg}
+                  min={-90}
+                  max={90}
+                  unit="°"
+                  digits={1}
+                  onCommit={(v) => v !== null && shaft(i, { yokesDeg: v }, `yokes ${v}°`)}
+                />
+              </td>
+              <td>
                 <Button
                   size="small"
                   aria-label={`Take ${s.name} out`}
@@ -250,6 +321,32 @@ function Shafts({ unit, onChange }: PieceProps) {
           ))}
         </tbody>
       </table>
+      {unit.shafts.length > 1 && (
+        <div className="fields">
+          {unit.shafts.slice(1).map((s, i) => (
+            <Choice
+              key={i}
+              label={`joint ${i + 1}: ${unit.shafts[i].name} to ${s.name}`}
+              value={unit.joints[i]?.kind ?? "cardan"}
+              options={JOINTS}
+              onChange={(kind) =>
+                onChange(
+                  {
+                    joints: unit.shafts
+                      .slice(1)
+                      .map((_, k) => (k === i ? { kind } : (unit.joints[k] ?? { kind: "cardan" as const }))),
+                  },
+                  `joint ${i + 1}: ${JOINTS[kind]}`,
+                )
+              }
+            />
+          ))}
+        </div>
+      )}
+      <p className="lb">
+        Yokes turned: 0 where both yokes of a shaft are in line; + where the rear one is ahead, turning as the engine
+        does.
+      </p>
       {unit.shafts.length < 8 && (
         <div>
           <Button

@@ -9,7 +9,13 @@ import { changeOf, NO_ROOM, PRESETS } from "../../../domain";
 import { SetDialog } from "./SetDialog";
 import { UnitDialog } from "./UnitDialog";
 
-const { unit } = PRESETS.northSouth;
+const typical = PRESETS.northSouth.unit;
+/** The same unit with its figures entered for this vehicle. */
+const unit: RoomUnit = {
+  ...typical,
+  entered: ["massKg", "mounts", "shafts"],
+  mounts: typical.mounts.map((m) => ({ ...m, entered: ["nominalMm"] })),
+};
 const height = (place: string, mm: number) =>
   record("reading", {
     jobId: PARENT,
@@ -52,7 +58,7 @@ describe("the mount room", () => {
     // Tilt by hand: atan(12.7 / 1100) = 0.661 deg, as the handbook's sag example has it.
     expect(said()).toMatch(/^Firm rubber, tail\. The tail has lost 12\.7 mm and tilts the unit by 0\.661°/);
     // And the joint: 4 less 0.661, less 1.5 and atan(12.7 * 1250 / 1100 / 1300) = 0.636 of the prop shaft, is 1.20.
-    expect(said()).toMatch(/Joint 1 stands at 2\.5°; new height brings back 1\.2°\. The shifter moves [\d.]+ mm/);
+    expect(said()).toMatch(/Joint 1 is at 2\.5°; at new height it is 1\.2°\. The shifter moves [\d.]+ mm/);
     const gauges = within(screen.getByRole("list", { name: "Before and after" })).getAllByRole("listitem");
     expect(gauges.map(plainText)[0]).toMatch(/^Height lost, tail warn at 5\.0.*12\.7to0\.0mm$/);
     await user.click(screen.getByRole("button", { name: "Fit this set" }));
@@ -82,9 +88,52 @@ describe("the mount room", () => {
     expect(Number(ticks.at(-1))).toBeLessThan(1);
   });
 
+  it("says that it is estimated while height when new, shafts and stiffness are typical ones", () => {
+    room(collapsed({ vehicle: { powerUnit: typical }, job: { mountRoom: { ...NO_ROOM, sets: [firmTail] } } }));
+    expect(said()).toMatch(
+      /^Estimated with typical figures\. Firm rubber, tail\. The tail is 12\.7 mm lower than a typical/,
+    );
+    expect(said()).toContain("The joint angles are typical, not measured.");
+    expect(said()).not.toMatch(/has lost|limit/);
+    const chart = screen.getByRole("img", { name: /^Precision against noise/ });
+    expect(plainText(chart)).toContain("typical, not agreed yet");
+  });
+
+  it("lets a measured angle count before the one entered, and names the other", () => {
+    const gauged = record("reading", {
+      jobId: PARENT,
+      quantity: "inclination",
+      place: "gearbox",
+      phase: "before",
+      values: [{ typed: "3.45 deg", base: 3.45 }],
+    });
+    const view = collapsed();
+    room({ ...view, reading: [...view.reading, gauged] });
+    expect(said()).toContain("The gearbox was measured at 3.45°; the 4.00° entered is not used.");
+    // 3.45 less 1.5 of the prop shaft.
+    expect(said()).toMatch(/Joint 1 is at (1\.9|2\.0)°/);
+  });
+
+  it("gives no figure for a solid set, but a sentence", () => {
+    const solid = { id: "solid", name: "Solid, tail", price: null, changes: { tail: changeOf("solid") } };
+    room(collapsed({ job: { mountRoom: { ...NO_ROOM, sets: [solid] } } }));
+    expect(said()).toContain("A solid mount isolates nothing: all of the engine’s shake reaches the body there.");
+    expect(said()).not.toContain("dB");
+    expect(plainText(screen.getByRole("row", { name: /Solid, tail/ }))).toContain("isolates nothing");
+  });
+
+  it("adds a mount, which is chosen at once", async () => {
+    const { user, edit } = room(collapsed());
+    await user.click(screen.getByRole("button", { name: "Add a mount" }));
+    const { mounts, entered } = edit.update.mock.calls[0][2].powerUnit;
+    expect(mounts).toHaveLength(4);
+    expect(mounts[3]).toMatchObject({ name: "front", nominalMm: null, entered: [] });
+    expect(entered).toContain("mounts");
+  });
+
   it("makes a first set of what sagged, and of the tail where nothing did", async () => {
     const { user, edit } = room(collapsed());
-    expect(said()).toContain("As it stands.");
+    expect(said()).toContain("As it is now.");
     await user.click(screen.getByRole("button", { name: "Add a set" }));
     await user.click(screen.getByRole("button", { name: "Add this set" }));
     const [, , patch, what] = edit.update.mock.calls[0];
@@ -158,6 +207,17 @@ describe("what is the same for every set", () => {
     expect(onChange.mock.lastCall?.[0].shafts).toHaveLength(2);
   });
 
+  it("takes the kind of each joint and how its yokes are turned", async () => {
+    const { user, onChange } = open();
+    await pick(user, "joint 1: gearbox to prop shaft", "ball-type CV joint");
+    expect(onChange).toHaveBeenLastCalledWith(
+      { joints: [{ kind: "cv" }, { kind: "cardan" }] },
+      "joint 1: ball-type CV joint",
+    );
+    await typeInto(user, screen.getByLabelText("yokes of prop shaft turned against each other"), "90");
+    expect(onChange.mock.lastCall?.[0].shafts[1].yokesDeg).toBe(90);
+  });
+
   it("takes torque as it is read", async () => {
     const { user, onChange } = open();
     await typeInto(user, screen.getByLabelText("engine torque"), "100 lb ft");
@@ -186,7 +246,10 @@ describe("a set of mounts", () => {
     await pick(user, "left", "urethane");
     expect(onChange.mock.lastCall?.[0].changes).toEqual({ tail: changeOf("firm"), left: changeOf("urethane") });
     await pick(user, "tail", "stays as it is");
-    expect(onChange).toHaveBeenLastCalledWith({ ...firmTail, changes: {} }, "tail: stays as it is");
+    // A name nobody gave follows what the set is.
+    const bare = { ...firmTail, name: "Nothing changed", changes: {} };
+    expect(onChange).toHaveBeenLastCalledWith(bare, "tail: stays as it is");
+    expect(onChange.mock.calls[0][0].name).toBe("Urethane, left; firm rubber, tail");
     await user.click(screen.getByRole("button", { name: "Take this set away" }));
     expect(onRemove).toHaveBeenCalledTimes(1);
   });

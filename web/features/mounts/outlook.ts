@@ -16,7 +16,23 @@ import {
 import { newId } from "../../app/saving";
 import { nextPosition } from "../job/useJobView";
 import type { GaugeReading } from "./Gauges";
-import { changeOf, heightsOf, sagOf, shaftsOf, shaftTrouble, type Height } from "../../../domain";
+import {
+  changeOf,
+  describeSet,
+  hasSolid,
+  heightsOf,
+  isEntered,
+  JOINT_LIMIT_DEG,
+  jointAngles,
+  measuredUnit,
+  sagOf,
+  shaftsKnown,
+  shaftsOf,
+  shaftTrouble,
+  SOLID_SAYS,
+  type Height,
+  type Replaced,
+} from "../../../domain";
 
 export type MountSet = MountRoomState["sets"][number];
 
@@ -26,8 +42,7 @@ const SAG_SEEN_MM = 0.5;
 /** A mount that lost this much, mm, wants replacing: common practice, no source. */
 export const SAG_WARN_MM = 5;
 
-/** Joint angles, degrees: the most one may stand at, and the most two may differ. Handbook, section "driveline". */
-const JOINT_LIMIT_DEG = 3;
+/** The most two joint angles may differ, degrees. Common practice, no source. */
 const APART_LIMIT_DEG = 1;
 
 /** How the unit stands now, and how it would on a set of mounts. */
@@ -41,6 +56,13 @@ export interface Outlook {
   shaftsThen: DrivelineAnswer | null;
   /** Why the shafts have no room as the figures stand. */
   noRoom: string | null;
+  /** Joints as they are now: the angle measured where one was, else the calculated one. */
+  joints: { deg: number; measured: boolean; kind: "cardan" | "cv" | "flexible" }[];
+  /** What was measured on this visit and counts before what was entered. */
+  replaced: Replaced[];
+  /** Whether the shafts' angles, and the unit's own figures, were entered or measured. */
+  shaftsKnown: boolean;
+  unitKnown: boolean;
   /** The mount that lost the most height. */
   worst: Height | null;
   compared: MountCompareAnswer | null;
@@ -50,23 +72,34 @@ export interface Outlook {
 /** What the room makes of the heights taken and of one set; `set` null looks at the mounts as they came, new. */
 export function outlookOf(
   view: JobView,
-  unit: RoomUnit,
+  entered: RoomUnit,
   set: MountSet | null,
   setName: string,
   answer: MountCompareAnswer | Refusal | null,
 ): Outlook {
+  const { unit, replaced } = measuredUnit(view, entered);
   const heights = heightsOf(view, unit);
   // A mount that is replaced by anything stands as high as a new one; looking at "as it came, new", all do.
   const fresh = new Set(set ? Object.keys(set.changes) : unit.mounts.map((m) => m.name));
   const now = sagOf(unit, heights, new Set());
   const then = now && sagOf(unit, heights, fresh);
   const compared = answer && !isRefusal(answer) ? answer : null;
+  const shaftsNow = shaftsOf(unit, null, null);
+  const gauged = jointAngles(view, unit);
   return {
     heights,
     fresh,
     now,
     then,
-    shaftsNow: shaftsOf(unit, null, null),
+    joints: (shaftsNow?.joints ?? []).map((j, i) => ({
+      deg: gauged[i] ?? j.angleDeg,
+      measured: gauged[i] !== null && gauged[i] !== undefined,
+      kind: j.kind,
+    })),
+    replaced,
+    shaftsKnown: shaftsKnown(view, unit),
+    unitKnown: isEntered(unit, "massKg") && isEntered(unit, "mounts"),
+    shaftsNow,
     shaftsThen: shaftsOf(unit, now, then),
     noRoom: shaftTrouble(unit, null, null) ?? shaftTrouble(unit, now, then),
     worst: heights.reduce<Height | null>((a, b) => ((b.sagMm ?? 0) > (a?.sagMm ?? 0) ? b : a), null),
@@ -88,27 +121,45 @@ interface ShopUnits {
 export function sentenceOf(o: Outlook, set: MountSet | null, units: ShopUnits): string {
   const { worst, own } = o;
   const sagged = worst?.sagMm != null && worst.sagMm > SAG_SEEN_MM ? { ...worst, sagMm: worst.sagMm } : null;
-  const joint = o.shaftsNow?.joints[0];
+  const [joint] = o.joints;
   const jointThen = o.shaftsThen?.joints[0];
-  const over = o.shaftsNow?.notices.some((n) => n.code !== "angleUnder");
+  const over = joint?.kind === "cardan" && joint.deg > JOINT_LIMIT_DEG;
+  const lost = sagged && units.show(sagged.sagMm, "length");
+  const fresh = sagged?.mount.nominalMm == null ? "" : units.show(sagged.mount.nominalMm, "length");
   return [
-    sagged
-      ? `The ${sagged.mount.name} has lost ${units.show(sagged.sagMm, "length")} and tilts the unit by ${formatNumber(o.now?.tiltDeg ?? 0, 3)}°.`
+    sagged && isEntered(sagged.mount, "nominalMm")
+      ? `The ${sagged.mount.name} has lost ${lost} and tilts the unit by ${formatNumber(o.now?.tiltDeg ?? 0, 3)}°.`
       : "",
-    joint && jointThen && sagged
-      ? `Joint 1 stands at ${formatNumber(joint.angleDeg, 1)}°${over ? ", over its limit, and shakes" : ""}; new height brings back ${formatNumber(jointThen.angleDeg, 1)}°.`
+    sagged && !isEntered(sagged.mount, "nominalMm")
+      ? `The ${sagged.mount.name} is ${lost} lower than a typical new one of ${fresh}: enter its own height when new.`
       : "",
+    joint && jointThen && sagged && o.shaftsKnown
+      ? `Joint 1 is at ${formatNumber(joint.deg, 1)}°${joint.measured ? " by the angle gauge" : ""}${over ? ", over its limit" : ""}; at new height it is ${formatNumber(jointThen.angleDeg, 1)}°.`
+      : "",
+    ...o.replaced.map(
+      (r) =>
+        `The ${r.name} was measured at ${formatNumber(r.measuredDeg, 2)}°; the ${formatNumber(r.otherDeg, 2)}° entered is not used.`,
+    ),
+    joint && !o.shaftsKnown ? "The joint angles are typical, not measured." : "",
     own && set
-      ? `The shifter moves ${units.show(own.shifter.totalMm, "length")}, was ${units.bare(o.compared?.sets[0].shifter.totalMm ?? 0, "length")}; idle ${formatNumber(Math.abs(own.idle.againstReferenceDb), 1)} dB ${own.idle.againstReferenceDb >= 0 ? "louder" : "quieter"}.`
+      ? `The shifter moves ${units.show(own.shifter.totalMm, "length")}, was ${units.bare(o.compared?.sets[0].shifter.totalMm ?? 0, "length")}${hasSolid(set.changes) ? `. ${SOLID_SAYS}` : `; idle ${formatNumber(Math.abs(own.idle.againstReferenceDb), 1)} dB ${own.idle.againstReferenceDb >= 0 ? "louder" : "quieter"}.`}`
       : "",
   ]
     .filter(Boolean)
     .join(" ");
 }
 
+/** Whether a figure of the answer is a typical one that nobody entered for this vehicle. */
+export function isTypical(o: Outlook, set: MountSet | null): boolean {
+  const sagTypical = o.worst?.sagMm != null && o.worst.sagMm > SAG_SEEN_MM && !isEntered(o.worst.mount, "nominalMm");
+  return sagTypical || (set !== null && !o.unitKnown);
+}
+
 /** The scales under the drawings: before and after, against their limits. */
-export function gaugesOf(o: Outlook, unit: RoomUnit, units: ShopUnits): GaugeReading[] {
+export function gaugesOf(o: Outlook, unit: RoomUnit, set: MountSet | null, units: ShopUnits): GaugeReading[] {
   const { worst, own, shaftsNow, shaftsThen } = o;
+  const ofUnit = o.unitKnown ? ("calculated" as const) : ("estimated" as const);
+  const ofShafts = o.shaftsKnown ? ("calculated" as const) : ("estimated" as const);
   const length = (mm: number | null | undefined): number | null => (mm == null ? null : units.value(mm, "length"));
   const inLength = { unit: units.label("length"), digits: units.digits("length") };
   const apart = (line: DrivelineAnswer | null): number | null =>
@@ -121,17 +172,17 @@ export function gaugesOf(o: Outlook, unit: RoomUnit, units: ShopUnits): GaugeRea
       before: length(worst?.sagMm),
       after: worst && o.fresh.has(worst.mount.name) ? 0 : length(worst?.sagMm),
       most: units.value(SAG_WARN_MM, "length"),
-      origin: "measured",
+      origin: !worst || isEntered(worst.mount, "nominalMm") ? "measured" : "estimated",
     },
-    ...(shaftsNow?.joints.slice(0, 2).map((j, i): GaugeReading => ({
+    ...(o.joints.slice(0, 2).map((j, i): GaugeReading => ({
       name: `Joint ${i + 1}`,
       limit: `limit ${formatNumber(JOINT_LIMIT_DEG, 1)}`,
       unit: "°",
       digits: 2,
-      before: j.angleDeg,
+      before: j.deg,
       after: shaftsThen?.joints[i].angleDeg ?? null,
       most: JOINT_LIMIT_DEG,
-      origin: "calculated",
+      origin: j.measured ? "measured" : ofShafts,
     })) ?? []),
     ...(shaftsNow?.joints.length === 2
       ? [
@@ -143,7 +194,7 @@ export function gaugesOf(o: Outlook, unit: RoomUnit, units: ShopUnits): GaugeRea
             before: apart(shaftsNow),
             after: apart(shaftsThen),
             most: APART_LIMIT_DEG,
-            origin: "calculated" as const,
+            origin: ofShafts,
           },
         ]
       : []),
@@ -153,17 +204,18 @@ export function gaugesOf(o: Outlook, unit: RoomUnit, units: ShopUnits): GaugeRea
       ...inLength,
       before: length(o.compared?.sets[0].shifter.totalMm),
       after: length(own?.shifter.totalMm),
-      origin: "calculated",
+      origin: ofUnit,
     },
     {
       name: "Noise at idle",
-      limit: `limit +${formatNumber(unit.noiseLimitDb, 0)}`,
+      limit: `limit +${formatNumber(unit.noiseLimitDb, 0)}${isEntered(unit, "noiseLimitDb") ? "" : ", typical"}`,
       unit: "dB",
       digits: 1,
       before: 0,
-      after: own?.idle.againstReferenceDb ?? null,
+      // Of a solid mount there is no figure.
+      after: set && hasSolid(set.changes) ? null : (own?.idle.againstReferenceDb ?? null),
       most: unit.noiseLimitDb,
-      origin: "calculated",
+      origin: ofUnit,
     },
   ];
 }
@@ -202,7 +254,7 @@ export function fitting(
             inclinationDeg,
             jointDeg: o.shaftsThen?.joints.map((j) => j.angleDeg) ?? [],
             shifterMm: o.own.shifter.totalMm,
-            idleDb: o.own.idle.againstReferenceDb,
+            idleDb: hasSolid(set.changes) ? null : o.own.idle.againstReferenceDb,
           },
         },
       },
@@ -221,10 +273,6 @@ export function fitting(
 export function firstSet(o: Outlook, unit: RoomUnit, id: string): MountSet {
   const worn = o.heights.filter((h) => (h.sagMm ?? 0) > SAG_WARN_MM).map((h) => h.mount.name);
   const replaced = worn.length ? worn : unit.mounts.filter((m) => m.role === "tail").map((m) => m.name);
-  return {
-    id,
-    name: `Firm rubber, ${replaced.join(" and ") || "none"}`.slice(0, 60),
-    price: null,
-    changes: Object.fromEntries(replaced.map((n) => [n, changeOf("firm")])),
-  };
+  const changes = Object.fromEntries(replaced.map((n) => [n, changeOf("firm")]));
+  return { id, name: describeSet(unit, changes), price: null, changes };
 }

@@ -53,14 +53,30 @@ describe("one mount in figures", () => {
 
   it("takes its stiffness from its rubber", async () => {
     const { user, onPatch } = strip();
-    await user.click(screen.getByRole("button", { name: "Reckon from the rubber" }));
+    await user.click(screen.getByRole("button", { name: "Calculate from the rubber" }));
     const dialog = await screen.findByRole("dialog");
-    const take = [...dialog.querySelectorAll("button")].find((b) => /take/i.test(b.textContent ?? ""));
+    const take = [...dialog.querySelectorAll("button")].find((b) => /^Use it/.test(b.textContent ?? ""));
     expect(take).toBeTruthy();
     await user.click(take!);
     const [patch, words] = onPatch.mock.calls[0];
     expect(words).toBe("stiffness from its rubber");
     expect(patch.kxNPerMm).toBe(patch.kyNPerMm);
     expect(patch.kzNPerMm).toBeGreaterThan(patch.kxNPerMm);
+  });
+
+  it("shows no stiffness of the rubber before while a figure is out of range", async () => {
+    const { user } = strip();
+    await user.click(screen.getByRole("button", { name: "Calculate from the rubber" }));
+    const says = async (): Promise<string> => plainText((await screen.findAllByRole("status")).at(-1) ?? null);
+    expect(await says()).toMatch(/N\/mm up and down/);
+    const hardness = screen.getByLabelText("hardness");
+    await user.clear(hardness);
+    await user.type(hardness, "95");
+    expect(await says()).toBe("No stiffness: hardness out of range.");
+    const take = screen.getByRole("button", { name: /^Use it for/ });
+    expect(take).toHaveProperty("disabled", true);
+    await user.clear(hardness);
+    await user.type(hardness, "60");
+    expect(await says()).toMatch(/N\/mm up and down/);
   });
 });

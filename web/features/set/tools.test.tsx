@@ -335,7 +335,9 @@ describe("setting tools inside a job", () => {
     const [left, right] = screen.getAllByLabelText("thread out, now");
     await user.type(left, "9.5 mm{Enter}");
     // 2.5 mm on a pitch of 1 mm: two turns and a half.
-    expect(says()).toMatch(/Left cable: 2\.5 turns, 2\.5 mm more thread out\. Right cable still to measure/);
+    expect(says()).toMatch(
+      /Left cable: 2\.5 mm more thread out, 2\.500 turns clockwise\. Right cable still to measure/,
+    );
     await user.type(right, "12 mm{Enter}");
     expect(says()).toMatch(/Left cable and Right cable look changed over/);
   });

@@ -1,6 +1,16 @@
 import { isRefusal, type JobView } from "../../../contract";
 import { formatNumber } from "../../../core";
-import { heightsOf, modesOf, passedOn, shaftsOf } from "../../../domain";
+import {
+  heightsOf,
+  isEntered,
+  JOINT_LIMIT_DEG,
+  jointAngles,
+  measuredUnit,
+  modesOf,
+  passedOn,
+  shaftsKnown,
+  shaftsOf,
+} from "../../../domain";
 import { heardIn } from "./heard";
 
 /** What the mount room says of the suspect a recording names. */
@@ -10,7 +20,7 @@ export interface OtherSide {
   text: string;
 }
 
-/** A mount that lost more than this, mm, counts as sagged. Handbook, section "mount sag". */
+/** A mount that lost more than this, mm, counts as sagged: common practice, no source. */
 const SAGGED_MM = 5;
 
 /** Passing on more of the firing than this, the mounts hardly hold it off. */
@@ -20,12 +30,18 @@ const pct = (part: number): string => `${formatNumber(part * 100, part < 0.1 ? 1
 
 /** Joint angles against the shaft line as it stands. */
 function fromTheShafts(view: JobView, length: (mm: number) => string): OtherSide {
-  const unit = view.vehicle.powerUnit;
+  const entered = view.vehicle.powerUnit;
+  const unit = entered && measuredUnit(view, entered).unit;
   const line = unit && shaftsOf(unit, null, null);
-  if (!line) return { agrees: null, text: "The shafts’ angles are not measured yet." };
-  const over = line.notices.filter((n) => n.code !== "angleUnder");
-  const angles = line.joints.map((j) => `${formatNumber(j.angleDeg, 1)}°`).join(" and ");
-  if (!over.length) {
+  if (!line || !shaftsKnown(view, unit)) return { agrees: null, text: "The shafts’ angles are not measured yet." };
+  const gauged = jointAngles(view, unit);
+  const degs = line.joints.map((j, i) => gauged[i] ?? j.angleDeg);
+  const angles = degs.map((d) => `${formatNumber(d, 1)}°`).join(" and ");
+  // What the gauge read counts before what the shaft line says.
+  const over = gauged.every((g) => g !== null)
+    ? degs.some((d) => d > JOINT_LIMIT_DEG)
+    : line.notices.some((n) => n.code !== "angleUnder");
+  if (!over) {
     return {
       agrees: false,
       text: `The joints stand at ${angles}, inside their limits: measure the angles again under load, or turn the joints by hand.`,
@@ -33,7 +49,9 @@ function fromTheShafts(view: JobView, length: (mm: number) => string): OtherSide
   }
   const worst = heightsOf(view, unit).reduce((a, h) => ((h.sagMm ?? 0) > (a.sagMm ?? 0) ? h : a));
   const sag =
-    (worst.sagMm ?? 0) > SAGGED_MM ? `, and the ${worst.mount.name} mount has lost ${length(worst.sagMm ?? 0)}` : "";
+    (worst.sagMm ?? 0) > SAGGED_MM && isEntered(worst.mount, "nominalMm")
+      ? `, and the ${worst.mount.name} mount has lost ${length(worst.sagMm ?? 0)}`
+      : "";
   return {
     agrees: true,
     text: `The joints stand at ${angles} and leave ${formatNumber(line.residualDeg, 1)}° between them${sag}.`,
@@ -45,12 +63,13 @@ function fromTheMounts(view: JobView, hz: number, length: (mm: number) => string
   const unit = view.vehicle.powerUnit;
   const part = unit && passedOn(unit, {}, hz);
   const modes = unit && modesOf(unit, {});
-  if (!unit || part === null || !modes || isRefusal(modes)) {
+  if (!unit || part === null || !modes || isRefusal(modes) || !isEntered(unit, "mounts")) {
     return { agrees: null, text: "The mounts of this vehicle are not entered yet." };
   }
   const nearest = modes.modes.reduce((a, m) => (Math.abs(m.hz - hz) < Math.abs(a.hz - hz) ? m : a));
   const harder = (view.job.mountRoom?.sets ?? [])
     .map((s) => ({ name: s.name, part: passedOn(unit, s.changes, hz) ?? 0 }))
+    .filter((s) => s.part > 0)
     .sort((a, b) => b.part - a.part)[0];
   if (part >= HARDLY_HELD) {
     return {
@@ -61,7 +80,7 @@ function fromTheMounts(view: JobView, hz: number, length: (mm: number) => string
   const more = harder && harder.part > part ? 20 * Math.log10(harder.part / part) : 0;
   // A mount that has sunk may touch, and then it is no mount any more.
   const sunk = heightsOf(view, unit).reduce((a, h) => ((h.sagMm ?? 0) > (a.sagMm ?? 0) ? h : a));
-  const touches = (sunk.sagMm ?? 0) > SAGGED_MM;
+  const touches = (sunk.sagMm ?? 0) > SAGGED_MM && isEntered(sunk.mount, "nominalMm");
   return {
     agrees: touches,
     text: `Mounts as they came would pass on ${pct(part)} of the firing at ${formatNumber(hz, 1)} Hz${

@@ -383,6 +383,7 @@ describe("the same suspect from the mount room", () => {
     engineTorqueNm: 160,
     ratio: 4.2,
     shifter: { xMm: -900, yMm: 0, zMm: 300 },
+    entered: ["mounts", "shafts"],
     shafts: [
       { name: "gearbox", sideDeg: gearboxDeg },
       { name: "prop shaft", lengthMm: 1300, sideDeg: 0.5 },
@@ -399,6 +400,12 @@ describe("the same suspect from the mount room", () => {
     ).toMatchObject({ agrees: false });
     expect(fromMountRoom(jobView({ vehicle }), "prop2", 83.9, inMm)).toMatchObject({ agrees: null });
     expect(fromMountRoom(jobView({ vehicle }), "wheel1", 9.8, inMm)).toBeNull();
+  });
+  it("never agrees from figures that nobody entered", () => {
+    const guess = { ...powerUnit(5), entered: [] };
+    const says = (source: string) =>
+      fromMountRoom(jobView({ vehicle: { ...vehicle, powerUnit: guess } }), source, 83.9, inMm)?.agrees;
+    expect([says("prop2"), says("engineFiring")]).toEqual([null, null]);
   });
   it("says how much of the firing the mounts pass on, and that a harder set passes more", () => {
     const set = {
@@ -431,7 +438,9 @@ describe("the same suspect from the mount room", () => {
       place: first.name,
       values: [{ typed: `${(first.nominalMm ?? 60) - 12} mm`, base: (first.nominalMm ?? 60) - 12 }],
     });
-    const mounts = unit.mounts.map((m, i) => (i ? m : { ...m, nominalMm: m.nominalMm ?? 60, hangs: false }));
+    const mounts = unit.mounts.map((m, i) =>
+      i ? m : { ...m, nominalMm: m.nominalMm ?? 60, hangs: false, entered: ["nominalMm"] },
+    );
     const view = jobView({ vehicle: { ...vehicle, powerUnit: { ...unit, mounts } }, reading: [low] });
     const side = fromMountRoom(view, "engineFiring", 60, inMm);
     expect(side?.agrees).toBe(true);

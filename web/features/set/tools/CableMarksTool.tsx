@@ -21,6 +21,8 @@ function changedOver(cables: readonly Cable[]): [string, string] | null {
   for (const [i, a] of cables.entries()) {
     for (const b of cables.slice(i + 1)) {
       if (a.afterMm === null || b.afterMm === null) continue;
+      // Threads of another pitch or hand do not go onto each other's nuts.
+      if (a.pitchMm !== b.pitchMm || a.end !== b.end) continue;
       const straight = Math.abs(a.afterMm - a.beforeMm) + Math.abs(b.afterMm - b.beforeMm);
       const crossed = Math.abs(a.afterMm - b.beforeMm) + Math.abs(b.afterMm - a.beforeMm);
       if (crossed < straight - 0.5) return [a.name, b.name];
@@ -29,10 +31,11 @@ function changedOver(cables: readonly Cable[]): [string, string] | null {
   return null;
 }
 
-/** Threads of cables as they stood before removal, and how far each is to be turned to stand so again. */
+/** Each cable’s thread before removal, and how far and which way its nut is to be turned to be there again. */
 export function CableMarksTool(props: ToolProps) {
   const units = useUnits();
-  const [input, set] = useToolInput<{ cables: Cable[] }>("cableMarks", props, () => ({
+  const [input, set] = useToolInput<{ cables: Cable[]; by: "length" | "threads" }>("cableMarks", props, () => ({
+    by: "length",
     cables: [
       { name: "Left cable", end: "rightHand", pitchMm: 1, beforeMm: 12, afterMm: null },
       { name: "Right cable", end: "rightHand", pitchMm: 1, beforeMm: 9.5, afterMm: null },
@@ -42,6 +45,9 @@ export function CableMarksTool(props: ToolProps) {
   const patch = (i: number, next: Partial<Cable>): void =>
     set({ cables: input.cables.map((c, k) => (k === i ? { ...c, ...next } : c)) });
   const len = (mm: number): string => units.show(mm, "length", { digits: 1 });
+  const counted = input.by === "threads";
+  /** A mark as it is read: a length, or threads counted. */
+  const mark = (c: Cable, mm: number): string => (counted ? `${formatNumber(mm / c.pitchMm, 1)} threads` : len(mm));
   const todo = input.cables.flatMap((c) => {
     if (c.afterMm === null) return [];
     const off = c.beforeMm - c.afterMm;
@@ -59,7 +65,7 @@ export function CableMarksTool(props: ToolProps) {
           lead: todo
             .map(
               (c) =>
-                `${c.name}: ${formatNumber(c.turns, 1)} turns, ${len(Math.abs(c.off))} ${c.off > 0 ? "more" : "less"} thread out.`,
+                `${c.name}: ${counted ? "" : `${len(Math.abs(c.off))} `}${c.off > 0 ? "more" : "less"} thread out, ${turnsOf(c)} ${turnWay(c)}.`,
             )
             .join(" "),
           rest: open.length
@@ -71,7 +77,7 @@ export function CableMarksTool(props: ToolProps) {
             lead: "Measured before removal.",
             rest: `Measure ${open.map((c) => c.name.toLowerCase()).join(" and ")} again when ${open.length > 1 ? "they are" : "it is"} back on.`,
           }
-        : { lead: "All stand as they stood before." };
+        : { lead: "All as before removal." };
   return (
     <ToolFrame
       tool="cableMarks"
@@ -105,11 +111,11 @@ export function CableMarksTool(props: ToolProps) {
                 />
                 <path className="ink" d={`M${182 + w(c.beforeMm)} ${y - 26}v52`} strokeDasharray="3 3" />
                 <text className="dimtext" x={188 + w(c.beforeMm)} y={y - 14}>
-                  {len(c.beforeMm)}
+                  {mark(c, c.beforeMm)}
                 </text>
                 {c.afterMm !== null && (
                   <text className="dimtext" x={190 + w(Math.max(c.afterMm, c.beforeMm))} y={y + 22}>
-                    now {len(c.afterMm)}
+                    now {mark(c, c.afterMm)}
                   </text>
                 )}
               </g>
@@ -119,28 +125,59 @@ export function CableMarksTool(props: ToolProps) {
       }
       form={
         <>
+          <Choice
+            label="marks are read as"
+            value={input.by ?? "length"}
+            options={{ length: "length of thread", threads: "threads counted" }}
+            onChange={(by) => set({ by })}
+          />
           {input.cables.map((c, i) => (
             <section key={i} aria-label={c.name}>
               <div className="fields">
                 <TextField label="cable" value={c.name} required max={80} onCommit={(name) => patch(i, { name })} />
-                <QuantityField
-                  label="thread out, before"
-                  kind="length"
-                  base={c.beforeMm}
-                  min={0}
-                  max={500}
-                  onCommit={({ base }) => patch(i, { beforeMm: base })}
-                />
-                <QuantityField
-                  label="thread out, now"
-                  kind="length"
-                  base={c.afterMm}
-                  min={0}
-                  max={500}
-                  hint="to take"
-                  onCommit={({ base }) => patch(i, { afterMm: base })}
-                  onClear={() => patch(i, { afterMm: null })}
-                />
+                {counted ? (
+                  <>
+                    <NumberField
+                      label="threads out, before"
+                      value={c.beforeMm / c.pitchMm}
+                      min={0}
+                      max={500 / c.pitchMm}
+                      unit="threads"
+                      digits={1}
+                      onCommit={(v) => v !== null && patch(i, { beforeMm: v * c.pitchMm })}
+                    />
+                    <NumberField
+                      label="threads out, now"
+                      value={c.afterMm === null ? null : c.afterMm / c.pitchMm}
+                      min={0}
+                      max={500 / c.pitchMm}
+                      unit="threads"
+                      digits={1}
+                      onCommit={(v) => patch(i, { afterMm: v === null ? null : v * c.pitchMm })}
+                    />
+                  </>
+                ) : (
+                  <>
+                    <QuantityField
+                      label="thread out, before"
+                      kind="length"
+                      base={c.beforeMm}
+                      min={0}
+                      max={500}
+                      onCommit={({ base }) => patch(i, { beforeMm: base })}
+                    />
+                    <QuantityField
+                      label="thread out, now"
+                      kind="length"
+                      base={c.afterMm}
+                      min={0}
+                      max={500}
+                      hint="to take"
+                      onCommit={({ base }) => patch(i, { afterMm: base })}
+                      onClear={() => patch(i, { afterMm: null })}
+                    />
+                  </>
+                )}
                 <NumberField
                   label="pitch"
                   value={c.pitchMm}
@@ -157,7 +194,7 @@ export function CableMarksTool(props: ToolProps) {
                 />
                 {input.cables.length > 1 && (
                   <Button size="small" onClick={() => set({ cables: input.cables.filter((_, k) => k !== i) })}>
-                    Without it
+                    Remove this cable
                   </Button>
                 )}
               </div>
@@ -182,7 +219,7 @@ export function CableMarksTool(props: ToolProps) {
                   })
                 }
               >
-                One cable more
+                Add a cable
               </Button>
             </div>
           )}
@@ -194,7 +231,9 @@ export function CableMarksTool(props: ToolProps) {
             c.name,
             c.afterMm === null
               ? "to take"
-              : `${formatNumber(Math.abs(c.beforeMm - c.afterMm) / c.pitchMm, 1)} turns ${turnWay(c)}`,
+              : Math.abs(c.beforeMm - c.afterMm) < 0.05
+                ? "as before"
+                : `${turnsOf(c)} ${turnWay(c)}`,
           ])}
         />
       }
@@ -205,6 +244,13 @@ export function CableMarksTool(props: ToolProps) {
       }
     />
   );
+}
+
+/** Turns of the nut, and with a pitch that leaves a part of one, the nearest eighth of a turn. */
+function turnsOf(c: Cable): string {
+  const turns = Math.abs(c.beforeMm - (c.afterMm ?? c.beforeMm)) / c.pitchMm;
+  const eighths = Math.round(turns * 8) / 8;
+  return `${formatNumber(eighths, Number.isInteger(eighths) ? 0 : 3)} ${eighths === 1 ? "turn" : "turns"}`;
 }
 
 /** Which way the nut turns so that more, or less, thread stands out. */
