@@ -1,1 +1,2 @@
 export * from "./diagnosis";
+export { answersOf, evidenceOf, type Evidence } from "./evidence";

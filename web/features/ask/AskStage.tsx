@@ -2,13 +2,16 @@ import { Button, Modal } from "antd";
 import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { formatNumber } from "../../../core";
-import { LAYOUT_NAMES, SHIFTER_NAMES } from "../../format/words";
+import { quantityKinds } from "../../../contract";
+import { useUnits } from "../../format/units";
+import { LAYOUT_NAMES, QUANTITY_NAMES, SHIFTER_NAMES } from "../../format/words";
+import { OriginMark } from "../../ui/marks";
 import { Answer, Num } from "../../ui/Answer";
 import { SymptomChip, type ThreeState } from "../../ui/slots";
 import { TextField } from "../../ui/TextField";
 import type { StageProps } from "../job/JobPage";
 import { useKnowledge } from "../knowledge/useKnowledge";
-import { AT_THE_LEVER, diagnosisOf, type Diagnosis } from "../../../domain";
+import { answersOf, AT_THE_LEVER, diagnosisOf, evidenceOf, type Diagnosis, type Evidence } from "../../../domain";
 import { RecordedForAsk } from "../vibration/RecordedForAsk";
 import { Suspects } from "./Suspects";
 import { TestDialog, TestsWorth } from "./TestsWorth";
@@ -21,10 +24,12 @@ export default function AskStage({ view, edit }: StageProps) {
   const [test, setTest] = useState<string | null>(null);
   const [working, setWorking] = useState(false);
   const table = useKnowledge();
-  const diagnosis = useMemo(() => diagnosisOf(table, vehicle, job.symptoms), [table, vehicle, job.symptoms]);
+  const answers = useMemo(() => answersOf(view), [view]);
+  const evidence = useMemo(() => evidenceOf(view).filter((e) => !job.symptoms[e.id]), [view, job.symptoms]);
+  const diagnosis = useMemo(() => diagnosisOf(table, vehicle, answers), [table, vehicle, answers]);
   const { answer, knowledge, observed } = diagnosis;
   const numbers = new Map(observed.map((o, i) => [o.id, i + 1]));
-  const stateOf = (id: string): ThreeState => job.symptoms[id] ?? "untried";
+  const stateOf = (id: string): ThreeState => answers[id] ?? "untried";
 
   const move = (id: string, state: ThreeState, words: string): void => {
     const symptoms = { ...job.symptoms };
@@ -35,14 +40,14 @@ export default function AskStage({ view, edit }: StageProps) {
   };
   const symptoms = knowledge.observations.filter((o) => o.kind === "symptom");
   const results = knowledge.observations.filter((o) => o.kind === "result");
-  const tried = results.filter((o) => job.symptoms[o.id]);
+  const tried = results.filter((o) => answers[o.id]);
   const suggested = new Set(
     answer.next
       .filter((n) => !n.test.startsWith("ask:"))
       .slice(0, 3)
       .flatMap((n) => knowledge.tests.find((t) => t.id === n.test)?.results ?? []),
   );
-  const shownResults = results.filter((o) => job.symptoms[o.id] || suggested.has(o.id));
+  const shownResults = results.filter((o) => answers[o.id] || suggested.has(o.id));
   const nextTest = answer.next.find((n) => !n.test.startsWith("ask:"));
 
   const chips = (list: typeof symptoms) => (
@@ -123,6 +128,7 @@ export default function AskStage({ view, edit }: StageProps) {
               </span>
             </h2>
             {chips(shownResults)}
+            <FromReadings evidence={evidence} words={new Map(knowledge.observations.map((o) => [o.id, o.label]))} />
           </section>
           <RecordedForAsk view={view} />
         </div>
@@ -145,6 +151,23 @@ export default function AskStage({ view, edit }: StageProps) {
         <AskWorking diagnosis={diagnosis} />
       </Modal>
     </>
+  );
+}
+
+/** Tests that the readings of Gauge have answered already: nobody is asked for them again. */
+function FromReadings({ evidence, words }: { evidence: Evidence[]; words: ReadonlyMap<string, string> }) {
+  const units = useUnits();
+  if (!evidence.length) return null;
+  return (
+    <ul className="lined" aria-label="Answered by the readings" style={{ marginTop: 10 }}>
+      {evidence.map((e) => (
+        <li key={e.id} className="lb">
+          <OriginMark origin="measured" /> {QUANTITY_NAMES[e.quantity]}
+          {e.place && `, ${e.place}`}: {units.show(e.value, quantityKinds[e.quantity])}. {words.get(e.id)}:{" "}
+          {e.state === "present" ? "yes" : "no"}. Tap the chip to answer otherwise.
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import { diagnose, formatNumber, type DiagnoseAnswer } from "../../../core";
 import { SlotSwitch, SymptomChip, type ThreeState } from "../../ui/slots";
-import { diagnosisOf, LEAD, MIN_GAIN_BITS, observedOf, vehicleKind } from "../../../domain";
+import { answersOf, diagnosisOf, LEAD, MIN_GAIN_BITS, observedOf, vehicleKind } from "../../../domain";
 import { useKnowledge, useObservationWords } from "../knowledge/useKnowledge";
 import type { StageProps } from "../job/JobPage";
 
@@ -13,7 +13,7 @@ export function LeftOver({ view, edit }: StageProps) {
   const { job, vehicle } = view;
   const table = useKnowledge();
   const words = useObservationWords();
-  const asked = useMemo(() => diagnosisOf(table, vehicle, job.symptoms), [table, vehicle, job.symptoms]);
+  const asked = useMemo(() => diagnosisOf(table, vehicle, answersOf(view)), [table, vehicle, view]);
   const symptoms = asked.knowledge.observations.filter((o) => o.kind === "symptom" && job.symptoms[o.id] === "present");
   const after = useMemo(() => job.symptomsAfter ?? {}, [job.symptomsAfter]);
   const repaired = useMemo(() => job.repaired ?? [], [job.repaired]);
