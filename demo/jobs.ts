@@ -122,6 +122,7 @@ export class JobTale {
       ...how,
       place: "driver’s seat rail",
       by: "sensor",
+      simulated: true,
       takenBy: this.by,
       ...data,
     });

@@ -12,7 +12,11 @@ export async function seed(address: string, day: string): Promise<void> {
   const days = new DemoDays(day);
   const people = { corrow: client.id(), tannack: client.id(), sorley: client.id() };
   await client.change("shop", "The shed opens", [
-    client.create("shop", { name: "Skerrin Isles Carriage Shed", units: "metric", currency: "crowns" }, SHOP_ID),
+    client.create(
+      "shop",
+      { name: "Skerrin Isles Carriage Shed", units: "metric", currency: "crowns", simulatedInstruments: true },
+      SHOP_ID,
+    ),
     client.create("person", { name: "E. Corrow", initials: "EC", role: "shift and mount work" }, people.corrow),
     client.create("person", { name: "J. Tannack", initials: "JT", role: "helper, witness" }, people.tannack),
     client.create("person", { name: "M. Sorley", initials: "MS", role: "engines" }, people.sorley),

@@ -76,6 +76,7 @@ export const recordedRun = z.object({
   speedKmh: over(0, 500, "km/h").optional(),
   engineRpm: over(0, 20000, "rpm").optional(),
   place: line.optional(),
+  simulated: z.stringbool().or(z.boolean()).optional(),
 });
 export type RecordedRun = z.output<typeof recordedRun>;
 

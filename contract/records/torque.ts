@@ -35,6 +35,8 @@ export const signature = z.strictObject({
   pass: text(40),
   reading: typedValue.nullable().default(null),
   tool: line.default(""),
+  /** Read by a simulated wrench: true for good. */
+  simulated: z.boolean().default(false),
   personId: ulid.nullable().default(null),
   at: moment.nullable().default(null),
   /** A wrench that clicks reads nothing: what it was set to when it clicked. */

@@ -9,6 +9,8 @@ export { orders, tyreDiameterMm } from "./orders";
 export type { OrdersAnswer, OrdersInput, VibrationSource } from "./orders";
 export { csvText, readCsv, readWav, wavBytes, withComment } from "./recording";
 export type { Read } from "./recording";
+export { speedThatFits } from "./speedError";
+export type { SpeedThatFits } from "./speedError";
 export { LEAST_SAMPLES, MOST_SAMPLES, spectrum, usualWindow, WINDOW_RANGE } from "./spectrum";
 export type { Recording, SpectrumAnswer, SpectrumOptions } from "./spectrum";
 export { acrossGears, BODY_HZ, leadingSource } from "./suspect";

@@ -1,2 +1,3 @@
 export * from "./readings";
 export * from "./claim";
+export { unusual } from "./plausible";

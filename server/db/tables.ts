@@ -161,6 +161,7 @@ export const tables: Record<ResourceName, TableSpec> = {
       pass: text,
       reading: maybe(json),
       tool: text,
+      simulated: flag,
       personId: maybe(text),
       at: maybe(text),
       setTo: maybe(json),

@@ -70,9 +70,14 @@ globalThis.fetch = (input) => {
 };
 beforeEach(() => {
   answers.clear();
-  const shop = record("shop", { name: "Test shed", currency: "crowns" }, { id: SHOP_ID });
-  answering("/api/shop", { shop, people: [], shopId: PARENT });
+  shopSays({});
 });
+
+/** Settings of the shop the screens are shown in. */
+export function shopSays(data: NewFields<"shop">): void {
+  const shop = record("shop", { name: "Test shed", currency: "crowns", ...data }, { id: SHOP_ID });
+  answering("/api/shop", { shop, people: [], shopId: PARENT });
+}
 
 /** Shows a piece of a screen as the program does: store, address, the shop's units. */
 export function show(

@@ -8,6 +8,7 @@ const FILLED = [
   ["job", "reminders", json, "[]"],
   ["reading", "simulated", flag, "0"],
   ["recording", "simulated", flag, "0"],
+  ["torque_signature", "simulated", flag, "0"],
   ["part_line", "alternative", flag, "0"],
   ["plan_step", "hands", integer, "1"],
   ["plan_step", "waitMin", real, "0"],

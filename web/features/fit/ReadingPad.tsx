@@ -20,6 +20,8 @@ const MAX_CHARS = 12;
 export interface Signed {
   reading: TypedValue | null;
   setTo: TypedValue | null;
+  /** Read by a simulated wrench. */
+  simulated?: boolean;
 }
 
 /** Reading of the wrench by big keys or typing; the signing key says what it signs. */
@@ -39,6 +41,8 @@ export function ReadingPad({
   const units = useUnits();
   const [text, setText] = useKeptDraft(draftName);
   const [unit, setUnit] = useState(units.unit("torque"));
+  /** The text that a simulated wrench gave: whatever is typed over it is a person's own. */
+  const [simulatedText, setSimulated] = useState<string | null>(null);
   const { limits } = step;
   // A unit that is typed goes before the one that is set: "8 ft-lb".
   const bare = /^[\d.,\s]*$/.test(text);
@@ -51,7 +55,8 @@ export function ReadingPad({
     if (onSign(signed)) setText("");
   };
   const signReading = (): void => {
-    if (!disabled && nm !== null) sign({ reading: { typed, base: nm }, setTo: null });
+    if (!disabled && nm !== null)
+      sign({ reading: { typed, base: nm }, setTo: null, simulated: text === simulatedText });
   };
   const press = (key: string): void => setText(text.length < MAX_CHARS ? text + key : text);
 
@@ -100,7 +105,11 @@ export function ReadingPad({
           measures="torque"
           what={`Bolt ${step.bolt}, ${step.name}`}
           near={step.targetNm}
-          onTake={({ base }) => setText(unit === "N m" ? base.toFixed(1) : (base / NM_PER_LBFT).toFixed(1))}
+          onTake={({ base, instrument }) => {
+            const taken = unit === "N m" ? base.toFixed(1) : (base / NM_PER_LBFT).toFixed(1);
+            setText(taken);
+            setSimulated(instrument.standIn ? taken : null);
+          }}
         />
         <Gauge limits={limits} value={nm} />
         <p

@@ -1,4 +1,4 @@
-import { Button } from "antd";
+import { Button, Modal } from "antd";
 import { useState } from "react";
 import { methodWords, quantityKinds, type JobView, type Reading } from "../../../contract";
 import type { Editor } from "../../app/saving";
@@ -16,6 +16,7 @@ import {
   findReading,
   firstReading,
   outlierOf,
+  unusual,
   resultOf,
   usualResolution,
   type Measurand,
@@ -51,13 +52,20 @@ export function ReadingCard({
   const units = useUnits();
   const { me, initialsOf } = usePeople();
   const [adding, setAdding] = useState(false);
+  const [doubted, setDoubted] = useState<{ typed: string; base: number; keep: () => void } | null>(null);
   const reading = findReading(view.reading, measurand, phase);
   const kind = quantityKinds[measurand.quantity];
   const [least, most] = RANGE[kind];
   const name = measurandName(measurand);
   const title = measurand.quantity === "throw" ? `${QUANTITY_NAMES.throw}, ${name}` : name;
 
-  const add = (value: { typed: string; base: number }): void => {
+  /** An unusual figure is asked for once, before it is kept; it is never refused. */
+  const asked = (value: { typed: string; base: number }, keep: () => void): void => {
+    if (unusual(measurand.quantity, value.base)) setDoubted({ ...value, keep });
+    else keep();
+  };
+  const add = (value: { typed: string; base: number }): void => asked(value, () => addNow(value));
+  const addNow = (value: { typed: string; base: number }): void => {
     setAdding(false);
     if (!reading) {
       edit.create(
@@ -82,7 +90,7 @@ export function ReadingCard({
       edit.update(
         "reading",
         reading,
-        { values: [...reading.values, { typed, base }] },
+        { values: [...reading.values, { typed, base }], simulated: reading.simulated || instrument.standIn },
         `${title}: ${typed} from the ${instrument.name.toLowerCase()}`,
       );
       return;
@@ -90,13 +98,31 @@ export function ReadingCard({
     const first = firstReading(view, measurand, phase, { typed, base }, units.system, me?.id ?? null);
     edit.create(
       "reading",
-      { ...first, method, resolution },
+      { ...first, method, resolution, simulated: instrument.standIn },
       `${title}: ${typed} from the ${instrument.name.toLowerCase()}`,
     );
   };
 
+  const range = doubted && unusual(measurand.quantity, doubted.base);
   return (
     <section className="rcard" aria-label={title}>
+      <Modal
+        open={doubted !== null}
+        title={`${doubted?.typed ?? ""}: is that right?`}
+        okText="Keep it"
+        cancelText="Correct it"
+        width={420}
+        onOk={() => {
+          doubted?.keep();
+          setDoubted(null);
+        }}
+        onCancel={() => setDoubted(null)}
+      >
+        <p>
+          {doubted && units.show(doubted.base, kind)} is unusual here.{" "}
+          {range && `Usual is ${units.show(range.least, kind)} to ${units.show(range.most, kind)}.`}
+        </p>
+      </Modal>
       <header>
         <HowTaken quantity={measurand.quantity} />
         <div>
@@ -115,11 +141,13 @@ export function ReadingCard({
             min={least}
             max={most}
             onCommit={(next) =>
-              edit.update(
-                "reading",
-                reading,
-                { values: reading.values.map((x, k) => (k === i ? next : x)) },
-                `${title}: ${next.typed}`,
+              asked(next, () =>
+                edit.update(
+                  "reading",
+                  reading,
+                  { values: reading.values.map((x, k) => (k === i ? next : x)) },
+                  `${title}: ${next.typed}`,
+                ),
               )
             }
             onClear={() => {
@@ -193,14 +221,14 @@ function ReadingFoot({ reading, edit, title, by }: { reading: Reading; edit: Edi
           }
         />
         <QuantityField
-          label="reads to"
+          label="resolution"
           kind={kind}
           typed={reading.resolution?.typed}
           base={reading.resolution?.base ?? null}
           min={0}
           max={100}
           onCommit={(resolution) =>
-            edit.update("reading", reading, { resolution }, `${title}: reads to ${resolution.typed}`)
+            edit.update("reading", reading, { resolution }, `${title}: resolution ${resolution.typed}`)
           }
         />
       </div>
@@ -211,6 +239,9 @@ function ReadingFoot({ reading, edit, title, by }: { reading: Reading; edit: Edi
         {kind !== "angle" && <span className="n q">{units.other(result.mean, kind)}</span>}
         <span className="lb push">{[by, whenText(reading.takenAt)].filter(Boolean).join(", ")}</span>
       </p>
+      {reading.simulated && (
+        <p className="lb och">Simulated: at least one of these came from a simulated instrument.</p>
+      )}
       {outlier !== null && (
         <p className="lb och">Reading {outlier + 1} stands apart from the others. Measure again, or empty it.</p>
       )}

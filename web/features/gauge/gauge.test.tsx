@@ -37,6 +37,16 @@ describe("a reading's card", () => {
     });
   });
 
+  it("asks once about an unusual figure, and keeps it when told to", async () => {
+    const edit = fakeEdit();
+    const { user } = show(<ReadingCard view={jobView()} edit={edit} measurand={height} phase="before" />);
+    await typeInto(user, screen.getByLabelText("first reading"), "2997 mm");
+    expect(edit.create).not.toHaveBeenCalled();
+    expect(await screen.findByText(/is unusual here\. Usual is 60\.0.mm to 700\.0.mm\./)).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Keep it" }));
+    expect(edit.create.mock.calls[0][1]).toMatchObject({ values: [{ typed: "2997 mm", base: 2997 }] });
+  });
+
   it("shows mean and uncertainty in both units, and asks for more than one", () => {
     const many = show(
       <ReadingCard view={jobView({ reading: [reading()] })} edit={fakeEdit()} measurand={height} phase="before" />,

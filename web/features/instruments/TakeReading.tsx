@@ -2,9 +2,9 @@ import { Button, Modal } from "antd";
 import { useState } from "react";
 import type { InstrumentLine } from "../../../contract";
 import { formatNumber } from "../../../core";
-import { useInstrumentsQuery } from "../../app/api";
 import { useUnits } from "../../format/units";
 import { Choice } from "../../ui/TextField";
+import { useOfferedInstruments } from "./offered";
 import { useInstrument } from "./useInstrument";
 import "./instruments.css";
 
@@ -70,14 +70,22 @@ function Listening({
   near: number | null;
   onTake: (t: Taken) => void;
 }) {
-  const { data, error } = useInstrumentsQuery();
+  const { instruments, switchedOff, error } = useOfferedInstruments();
   const units = useUnits();
-  const fitting = data?.instruments.filter((i) => i.measures === measures) ?? [];
+  const fitting = instruments?.filter((i) => i.measures === measures) ?? [];
   const [chosen, setChosen] = useState<string | null>(null);
   const instrument = fitting.find((i) => i.id === chosen) ?? fitting[0] ?? null;
   const { reading, state, again } = useInstrument(instrument, near);
   if (error) return <p className="och">The instruments cannot be asked now. Type the reading by hand.</p>;
-  if (data && !instrument) return <p>No instrument here measures this. Type the reading by hand.</p>;
+  if (instruments && !instrument) {
+    return (
+      <p>
+        No instrument here measures this. Type the reading by hand.
+        {switchedOff.some((i) => i.measures === measures) &&
+          " For training, simulated instruments can be switched on in Shop."}
+      </p>
+    );
+  }
   if (!instrument) return null;
   const value = reading ? (instrument.kind === "torqueWrench" ? reading.peak : reading.value) : null;
   // Instruments send metric values; a shop that works in inches sees its own unit first.
@@ -116,7 +124,7 @@ function Listening({
                 ? "That was the peak of the pull."
                 : "Pull until it clicks once."
               : reading?.steady
-                ? "It stands still."
+                ? "It is steady."
                 : "Hold it still."}
       </p>
       <div className="row-flex">
@@ -134,9 +142,7 @@ function Listening({
           Take this reading
         </Button>
       </div>
-      {instrument.standIn && (
-        <p className="lb">This is a stand-in that plays an instrument. A real one plugs in at the same place.</p>
-      )}
+      {instrument.standIn && <p className="lb och">Simulated instrument: the reading stays marked as simulated.</p>}
     </div>
   );
 }

@@ -2,7 +2,7 @@
 import { act, screen } from "@testing-library/react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { INSTRUMENT_SILENCE_MS } from "../../../contract";
-import { answering, plainText, show } from "../../testing/show";
+import { answering, plainText, shopSays, show } from "../../testing/show";
 import { TakeReading } from "./TakeReading";
 
 class FakeEvents {
@@ -31,6 +31,7 @@ const line = (id: string, name: string, kind: string, measures: string, resoluti
 });
 
 beforeEach(() => {
+  shopSays({ simulatedInstruments: true });
   vi.stubGlobal("EventSource", FakeEvents);
   answering("/api/instruments", {
     instruments: [
@@ -97,5 +98,13 @@ describe("a reading from an instrument", () => {
     FakeEvents.last.send(317.5, true);
     // 317.5 mm is 12 1/2 in exactly: NIST SP 811.
     expect(plainText(document.querySelector(".live"))).toBe("12.500 in317.50 mm");
+  });
+
+  it("is not offered from a simulated instrument unless the shop has switched them on", async () => {
+    shopSays({ simulatedInstruments: false });
+    await open("length");
+    expect(await screen.findByText(/No instrument here measures this/)).toBeTruthy();
+    expect(plainText(document.body)).toContain("simulated instruments can be switched on in Shop");
+    expect(screen.queryByRole("button", { name: "Take this reading" })).toBeNull();
   });
 });

@@ -3,6 +3,7 @@ import {
   mountSigns,
   type JobView,
   type MountRoomState,
+  type MountRole,
   type MountSign,
   type RoomMount,
   type RoomUnit,
@@ -32,6 +33,97 @@ function observationOf(mount: RoomMount, sign: MountSign): string | null {
   return null;
 }
 
+interface Guide {
+  caution: string;
+  steps: string[];
+  drawing: React.ReactNode;
+}
+
+const block = (x: number) => (
+  <>
+    <rect x={x} y="48" width="20" height="6" fill="none" stroke="var(--teal)" strokeWidth="1.6" />
+    <path d={`M${x + 10} 72V56m-4 5l4-5 4 5`} fill="none" stroke="var(--teal)" strokeWidth="1.6" />
+  </>
+);
+const unitOutline = (
+  <path d="M20 20h44v26H20zM64 26l50 6v12L64 46z" fill="none" stroke="var(--ink)" strokeWidth="1.4" />
+);
+const mountAt = (x: number, y: number) => (
+  <circle cx={x} cy={y} r="4.5" fill="var(--ground)" stroke="var(--ink)" strokeWidth="1.6" />
+);
+
+const SIDE: Guide = {
+  caution: "Never lift by a thin pan: it dents and blocks the oil pickup.",
+  steps: [
+    "Jack with a wide block of wood under a rigid edge: engine bracket, or the pan’s cast rim.",
+    "Lift until the weight just comes off this mount; the other one keeps its load.",
+    "Look for a gap between rubber and metal, then pry gently sideways: over 6 mm is too much, the maker’s figure first.",
+    "Let it down slowly and see that it seats where it was.",
+  ],
+  drawing: (
+    <>
+      {unitOutline}
+      {mountAt(28, 50)}
+      {block(40)}
+    </>
+  ),
+};
+
+/** How each kind of mount is unloaded and looked at. The 6 mm is common practice, no source. */
+const GUIDES: Record<MountRole, Guide> = {
+  tail: {
+    caution: "Never under the thin pan of the gearbox.",
+    steps: [
+      "Jack with a block of wood under a rigid part of the gearbox, in front of the tail mount.",
+      "Lift until the weight just comes off the tail, no more.",
+      "Watch for rubber leaving metal.",
+    ],
+    drawing: (
+      <>
+        {unitOutline}
+        {mountAt(108, 50)}
+        {block(80)}
+      </>
+    ),
+  },
+  left: SIDE,
+  right: SIDE,
+  front: {
+    caution: "Engine off and cold; it may swing when a torque mount comes free. Support it first.",
+    steps: [
+      "Leave the engine’s weight on its other mounts: this one carries none at rest.",
+      "Pry fore and aft between engine and bracket, both ways.",
+      "Look for cracks round the sleeve and for metal that has touched; over 6 mm is too much, the maker’s figure first.",
+    ],
+    drawing: (
+      <>
+        {unitOutline}
+        {mountAt(12, 40)}
+        <path d="M12 56h-8m4-4l-4 4 4 4M12 56h10m-4-4l4 4-4 4" fill="none" stroke="var(--teal)" strokeWidth="1.6" />
+      </>
+    ),
+  },
+  other: SIDE,
+};
+
+function LiftGuide({ role }: { role: MountRole }) {
+  const { caution, steps, drawing } = GUIDES[role];
+  return (
+    <details className="liftguide">
+      <summary>How to look at it</summary>
+      <svg viewBox="0 0 124 76" width="124" height="76" aria-hidden="true">
+        {drawing}
+      </svg>
+      <p className="caution">{caution}</p>
+      <ol className="howsteps">
+        {steps.map((s) => (
+          <li key={s}>{s}</li>
+        ))}
+      </ol>
+    </details>
+  );
+}
+
 /** A card per mount: what was seen on it. It feeds Ask. */
 export function Inspection({
   view,
@@ -52,17 +144,14 @@ export function Inspection({
   return (
     <Modal open title="Look at the mounts" footer={null} width={820} onCancel={onClose}>
       <div className="unitdlg">
-        <p>
-          A block of wood and a jack under a rigid part of the gearbox. Lift until the weight just comes off the tail,
-          no more, and watch for rubber leaving metal.
-        </p>
         <p className="caution">
-          Never under the thin pan. Vehicle on stands; nobody’s hand between mount and crossmember.
+          Vehicle on stands, never under a jack alone. Engine off. No hand between mount and crossmember.
         </p>
         <div className="inspect">
           {unit.mounts.map((m) => (
             <section key={m.name} aria-label={`Look at ${m.name}`}>
               <h3 className="hd2">{m.name}</h3>
+              <LiftGuide role={m.role} />
               <div className="chips one">
                 {mountSigns.map((sign) => (
                   <SymptomChip

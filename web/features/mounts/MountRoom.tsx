@@ -14,6 +14,7 @@ import {
   compareSets,
   heightPlace,
   isEntered,
+  measuredUnit,
   modesOf,
   NO_ROOM,
   PRESETS,
@@ -214,7 +215,7 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
             </p>
           )}
           <FromTheSide
-            unit={unit}
+            unit={measuredUnit(view, unit).unit}
             now={now}
             then={then}
             shaftsNow={shaftsNow}
@@ -369,7 +370,7 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
         <MountWorking
           onClose={() => setDialog(null)}
           tilt={now?.tiltDeg ?? null}
-          inclination={unit.shafts[0]?.sideDeg ?? null}
+          inclination={measuredUnit(view, unit).unit.shafts[0]?.sideDeg ?? null}
           notices={shaftsNow?.notices.map((n) => n.message) ?? []}
         />
       )}

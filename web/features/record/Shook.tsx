@@ -21,7 +21,8 @@ export function Shook({ view }: { view: JobView }) {
       <h2 className="hd2">How it shook</h2>
       {pairs.map((p) => (
         <p key={p.before.recording.id}>
-          {words(p.before).replace(/^./, (c) => c.toUpperCase())}: {pairText(p)}.
+          {words(p.before).replace(/^./, (c) => c.toUpperCase())}: {pairText(p)}
+          {p.before.recording.simulated || p.after?.recording.simulated ? " (simulated recording)" : ""}.
         </p>
       ))}
       {marks.length > 0 && (

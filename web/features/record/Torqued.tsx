@@ -71,7 +71,7 @@ function TorqueRow({ group, signatures }: { group: TorqueGroup; signatures: Sign
           .map((s) => {
             if (s.setTo && !s.reading) return `${s.bolt}: set to ${units.bare(s.setTo.base, "torque")}, clicked`;
             if (!s.reading) return "by hand";
-            return `${s.bolt}: ${units.bare(s.reading.base, "torque")}${wasOutside(group, s) ? " (outside)" : ""}`;
+            return `${s.bolt}: ${units.bare(s.reading.base, "torque")}${wasOutside(group, s) ? " (outside)" : ""}${s.simulated ? " (simulated wrench)" : ""}`;
           })
           .join(", ") || "not signed"}
         {passes

@@ -137,6 +137,7 @@ export function SlackChain({ view, edit, tabs }: StageProps & { tabs: React.Reac
           planned={planned}
           direction={direction}
           joints={view.joint}
+          lever={chosen && after !== before && before !== null ? chosen : null}
           currency={currency}
         />
       </Answer>
@@ -217,7 +218,7 @@ export function SlackChain({ view, edit, tabs }: StageProps & { tabs: React.Reac
                   </td>
                 </tr>
                 <tr className="maj">
-                  <td>sum of the joints, as it stands</td>
+                  <td>sum of the joints now</td>
                   <td>
                     <Figure origin="calculated">{units.bare(own.worstCaseMm, "length")}</Figure>
                   </td>
@@ -270,7 +271,7 @@ export function SlackChain({ view, edit, tabs }: StageProps & { tabs: React.Reac
             <h2 className="hd2">Price against play left</h2>
             <div className="target">
               <QuantityField
-                label="play to come down to"
+                label="target play"
                 kind="length"
                 typed={view.job.slackTarget?.typed}
                 base={view.job.slackTarget?.base ?? null}
@@ -282,10 +283,10 @@ export function SlackChain({ view, edit, tabs }: StageProps & { tabs: React.Reac
                     "job",
                     view.job,
                     { slackTarget, slackTargetPct: null },
-                    `Play to come down to ${slackTarget.typed}`,
+                    `Target play ${slackTarget.typed}`,
                   )
                 }
-                onClear={() => edit.update("job", view.job, { slackTarget: null }, "No play to come down to")}
+                onClear={() => edit.update("job", view.job, { slackTarget: null }, "No target play")}
               />
               <span className="lb">or</span>
               <NumberField
@@ -299,9 +300,7 @@ export function SlackChain({ view, edit, tabs }: StageProps & { tabs: React.Reac
                     "job",
                     view.job,
                     slackTargetPct === null ? { slackTargetPct } : { slackTargetPct, slackTarget: null },
-                    slackTargetPct === null
-                      ? "No part of the throw to come down to"
-                      : `Play to come down to ${slackTargetPct} %`,
+                    slackTargetPct === null ? "No target play" : `Target play ${slackTargetPct} % of the throw`,
                   )
                 }
               />

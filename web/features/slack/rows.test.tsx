@@ -83,7 +83,14 @@ describe("a joint of the chain", () => {
 describe("the chain's sentence", () => {
   const said = (answer: ReturnType<typeof solved>, planned = answer): string => {
     const { container, unmount } = show(
-      <ChainSentence answer={answer} planned={planned} direction="foreAft" joints={joints} currency="crowns" />,
+      <ChainSentence
+        answer={answer}
+        planned={planned}
+        direction="foreAft"
+        joints={joints}
+        lever={null}
+        currency="crowns"
+      />,
     );
     const text = plainText(container);
     unmount();
@@ -91,6 +98,58 @@ describe("the chain's sentence", () => {
   };
   it("names the joint that makes most of it", () => {
     expect(said(solved())).toMatch(/^Pin bush makes most of it: 4\.0 of 4\.2 mm at the knob/);
+  });
+  it("calls nothing most of it that is not more than half, and says what nobody measured", () => {
+    const guessed = [
+      joint("Knob thread", "knob", 3, { origin: "estimated" }),
+      joint("Pin bush", "pin", 0.5),
+      joint("Selector joint", "selectorJoint", 0.5),
+    ];
+    const answer = solved({
+      joints: guessed.map((j) => ({
+        id: j.id,
+        name: j.name,
+        at: j.at,
+        direction: "foreAft" as const,
+        playMm: j.play.base,
+        minutes: 0,
+      })),
+      measured: { foreAftMm: 20 },
+    });
+    const { container, unmount } = show(
+      <ChainSentence
+        answer={answer}
+        planned={answer}
+        direction="foreAft"
+        joints={guessed}
+        lever={null}
+        currency="crowns"
+      />,
+    );
+    // 3.0 of 3.0 + 5 x 0.5 + 5 x 0.5 is not more than half.
+    expect(plainText(container)).toMatch(
+      /Estimated: one joint is not measured\. Knob thread has the largest share: 3\.0 of 8\.0 mm/,
+    );
+    expect(plainText(container)).toContain("12.0 mm of the measured 20.0 is not explained: measure the joints");
+    unmount();
+  });
+  it("keeps what the chosen lever does apart from what the parts do, prices too", () => {
+    const planned = { ...solved({ targetMm: 1 }) };
+    const withLever = { ...planned, foreAft: { ...planned.foreAft, worstCaseMm: 3 } };
+    const { container, unmount } = show(
+      <ChainSentence
+        answer={solved({ targetMm: 1 })}
+        planned={withLever}
+        direction="foreAft"
+        joints={joints}
+        lever={{ name: "Short lever", price: 74 }}
+        currency="crowns"
+      />,
+    );
+    expect(plainText(container)).toMatch(
+      /^Replace .*: 3\.0 to 0\.7 mm at the knob for 12\.00 crowns, 20 min\. Short lever alone takes 4\.2 to 3\.0 mm for 74\.00 crowns\./,
+    );
+    unmount();
   });
   it("says that a joint is missing where the measured slop is more than the listed joints make", () => {
     // 20 measured, 4.2 listed.
@@ -104,7 +163,14 @@ describe("what is worth replacing", () => {
   it("is said with what it brings, costs and takes", () => {
     const answer = solved({ targetMm: 1 });
     const { container } = show(
-      <ChainSentence answer={answer} planned={answer} direction="foreAft" joints={joints} currency="crowns" />,
+      <ChainSentence
+        answer={answer}
+        planned={answer}
+        direction="foreAft"
+        joints={joints}
+        lever={null}
+        currency="crowns"
+      />,
     );
     // The pin new: 0.2 + 5 x 0.1.
     expect(plainText(container)).toMatch(/^Replace .*4\.2 to 0\.7 mm at the knob for 12\.00 crowns, 20 min/);
@@ -113,7 +179,14 @@ describe("what is worth replacing", () => {
     const said = (targetMm: number): string => {
       const answer = solved({ targetMm });
       const { container, unmount } = show(
-        <ChainSentence answer={answer} planned={answer} direction="foreAft" joints={joints} currency="crowns" />,
+        <ChainSentence
+          answer={answer}
+          planned={answer}
+          direction="foreAft"
+          joints={joints}
+          lever={null}
+          currency="crowns"
+        />,
       );
       const text = plainText(container);
       unmount();

@@ -24,14 +24,16 @@ export function LeverFiles({
   };
   return (
     <>
-      <div className="row-flex">
-        <Button size="small" onClick={() => saveAs("levers.json", writeLevers(gearbox, setups))}>
-          Write to a file
-        </Button>
-        <Button size="small" onClick={() => field.current?.click()}>
-          Read
-        </Button>
-      </div>
+      <Button
+        size="small"
+        aria-label="Export levers"
+        onClick={() => saveAs("levers.json", writeLevers(gearbox, setups))}
+      >
+        Export
+      </Button>
+      <Button size="small" aria-label="Import levers" onClick={() => field.current?.click()}>
+        Import
+      </Button>
       <HiddenFile
         picker={field}
         accept="application/json,.json"
@@ -39,7 +41,7 @@ export function LeverFiles({
         onFiles={([file]) => void take(file)}
       />
       {why && (
-        <p className="why" role="alert">
+        <p className="why both" role="alert">
           Nothing was read. {why}
         </p>
       )}

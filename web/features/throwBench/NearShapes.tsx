@@ -13,6 +13,7 @@ import {
 } from "../../../core";
 import type { BenchSetup } from "./bench";
 import { bodyOf, gripsOf, movedObstacle, seenFrom, withGrip, type Surroundings } from "./near";
+import { obstacleLabels } from "./obstacleLabels";
 import { plus, type Units } from "./overlays";
 import { Handle } from "./handles";
 import { LeverShape } from "./shapes";
@@ -45,13 +46,6 @@ function outlineOf(pr: Projection, o: Obstacle): React.ReactElement<React.SVGPro
       return <polygon points={o.points.map((q) => pr.p(q)).join(" ")} />;
   }
 }
-
-const middleOf = (o: Obstacle): Point =>
-  o.kind === "circle"
-    ? { xMm: o.xMm, zMm: o.zMm }
-    : o.kind === "segment"
-      ? { xMm: (o.from.xMm + o.to.xMm) / 2, zMm: (o.from.zMm + o.to.zMm) / 2 }
-      : { xMm: Math.max(...o.points.map((q) => q.xMm)), zMm: Math.max(...o.points.map((q) => q.zMm)) };
 
 interface NearProps {
   pr: Projection;
@@ -104,10 +98,12 @@ export function Obstacles({ pr, near, chosen, onChoose, onMove, onCancel, toLoca
           }}
         >
           {outlineOf(pr, o)}
-          <text className="nm" x={pr.x(middleOf(o).xMm)} y={pr.y(middleOf(o).zMm) + 4} textAnchor="middle">
-            {o.name}
-          </text>
         </g>
+      ))}
+      {obstacleLabels(pr, near.obstacles).map((l) => (
+        <text key={l.name} className="nm" x={l.x} y={l.y} textAnchor={l.anchor} pointerEvents="none">
+          {l.name}
+        </text>
       ))}
     </g>
   );

@@ -6,9 +6,9 @@ export function Pieces({ pieces }: { pieces: Piece[] }) {
   return pieces.map((p, i) =>
     typeof p === "string" ? (
       p
-    ) : "estimated" in p ? (
+    ) : "mark" in p ? (
       <span key={i} className="estlead">
-        <OriginMark origin="estimated" size={16} /> {p.estimated}
+        <OriginMark origin={p.mark} size={16} /> {p.says}
       </span>
     ) : "strong" in p ? (
       <b key={i}>{p.strong}</b>

@@ -170,7 +170,7 @@ export function ThrowBench(props: ThrowBenchProps) {
   );
   const addKey = useMemo(
     () => (
-      <Button block onClick={() => setPicked(onAdd())}>
+      <Button block size="small" className="both" onClick={() => setPicked(onAdd())}>
         Add a lever to compare
       </Button>
     ),
@@ -271,11 +271,11 @@ export function ThrowBench(props: ThrowBenchProps) {
     () => (
       <div className="add">
         {addKey}
-        <Button block onClick={() => setGuide(true)}>
-          How to measure
+        <Button size="small" onClick={() => setGuide(true)} aria-label="How to measure">
+          Guide
         </Button>
-        <Button block onClick={() => setTaping(true)}>
-          Rail travel from a tape
+        <Button size="small" onClick={() => setTaping(true)} aria-label="Rail travel from a tape">
+          Rail travel
         </Button>
         <LeverFiles gearbox={gearbox} setups={setups} onImport={onImport} />
         {extra}

@@ -105,7 +105,7 @@ describe("an adjustable lever", () => {
         .map((p) => {
           if (typeof p === "string") return p;
           if ("strong" in p) return p.strong;
-          return "estimated" in p ? p.estimated : `${p.figure} ${p.unit ?? ""}`.trim();
+          return "mark" in p ? p.says : `${p.figure} ${p.unit ?? ""}`.trim();
         })
         .join("");
     expect(words({}).replace(/\u202f/g, " ")).toBe(

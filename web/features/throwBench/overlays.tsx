@@ -41,9 +41,9 @@ export function Quadrant({
   const ticks = Array.from({ length: Math.floor(most) * 2 + 1 }, (_, i) => i - Math.floor(most));
   const labels = new Map<number, string[]>();
   for (const g of reached) {
-    // Names that would run into each other share one place: a letter is about 14 px wide.
-    const apart = Math.max(0.8, (14 / (radius * pr.scale)) * (180 / Math.PI));
-    const near = [...labels.keys()].find((d) => Math.abs(d - g.leverDeg) < apart) ?? g.leverDeg;
+    // Names that would run into each other share one place: one side's names are about 30 px wide.
+    const apart = Math.max(0.8, (30 / (radius * pr.scale)) * (180 / Math.PI));
+    const near = [...labels.keys()].find((d) => d * g.leverDeg > 0 && Math.abs(d - g.leverDeg) < apart) ?? g.leverDeg;
     labels.set(near, [...(labels.get(near) ?? []), g.gear]);
   }
   /** Neutral is left to the needle where a gear's name would run into it. */

@@ -4,7 +4,8 @@ import type { TapeConflict } from "../../../domain";
 import { firstUnreached, helpFor } from "./doubts";
 
 /** A piece of a sentence: plain words, the decision, or a figure with its unit. */
-export type Piece = string | { strong: string } | { figure: string; unit?: string } | { estimated: string };
+export type Piece =
+  string | { strong: string } | { figure: string; unit?: string } | { mark: "estimated" | "claimed"; says: string };
 
 export interface SentenceInput {
   name: string;
@@ -58,7 +59,7 @@ export function benchSentence(input: SentenceInput): Piece[] {
     ];
   }
   const rest = judged(input);
-  return basis ? [{ estimated: BASIS[basis] }, ...rest] : rest;
+  return basis ? [{ mark: basis === "claimed" ? "claimed" : "estimated", says: BASIS[basis] }, ...rest] : rest;
 }
 
 function judged(input: SentenceInput): Piece[] {

@@ -18,7 +18,7 @@ const read = (pieces: Piece[]): string =>
     .map((p) => {
       if (typeof p === "string") return p;
       if ("strong" in p) return p.strong;
-      return "estimated" in p ? p.estimated : p.figure + (p.unit ? ` ${p.unit}` : "");
+      return "mark" in p ? p.says : p.figure + (p.unit ? ` ${p.unit}` : "");
     })
     .join("")
     .replace(/[\u202f\u00a0]/g, " ");

@@ -4,11 +4,12 @@ import { useNavigate } from "react-router";
 import { useVehiclesQuery } from "../../app/api";
 import { newId, useEdit } from "../../app/saving";
 import { Tag } from "../../ui/pictograms";
-import { SHIFTER_NAMES } from "../../format/words";
+import { count, SHIFTER_NAMES } from "../../format/words";
 import { Choice } from "../../ui/TextField";
 import { z } from "zod";
 import { shifterKinds } from "../../../contract";
 import { useKeptDraft } from "../../ui/useDraft";
+import "./vehicles.css";
 
 const formShape = z.object({
   fresh: z.boolean().default(false),
@@ -109,8 +110,8 @@ export function OpenJob({ onClose, vehicle }: { onClose: () => void; vehicle?: {
           <>
             <Input
               autoFocus
-              aria-label="Tag, owner or model"
-              placeholder="Tag, owner or model"
+              aria-label="Tag, owner, model or job number"
+              placeholder="Tag, owner, model or job number"
               value={text}
               maxLength={80}
               onChange={(e) => setText(e.target.value)}
@@ -121,8 +122,12 @@ export function OpenJob({ onClose, vehicle }: { onClose: () => void; vehicle?: {
                   <button type="button" onClick={() => set({ picked: { id: v.id, tag: v.tag } })}>
                     <Tag text={v.tag} />
                     <span>
-                      <b className="rt">{v.title}</b>
-                      <span className="lb">{v.owner}</span>
+                      <b className="rt">{v.title || "Vehicle without a name"}</b>
+                      <span className="lb">
+                        {[v.owner, v.openJobs ? `${count(v.openJobs, "open job")}` : "no open job"]
+                          .filter(Boolean)
+                          .join(" · ")}
+                      </span>
                     </span>
                   </button>
                 </li>

@@ -175,7 +175,7 @@ describe("opening a job", () => {
     const onClose = vi.fn();
     const { user, store } = show(<OpenJob onClose={onClose} />);
     const open = (): HTMLButtonElement => screen.getByRole("button", { name: "Open the job" });
-    await user.type(screen.getByLabelText("Tag, owner or model"), "SI 0999");
+    await user.type(screen.getByLabelText("Tag, owner, model or job number"), "SI 0999");
     await user.click(screen.getByRole("button", { name: "It is a new vehicle" }));
     const tag = screen.getByLabelText("tag");
     expect(tag).toHaveProperty("value", "SI 0999");
@@ -202,7 +202,7 @@ describe("opening a job", () => {
   it("finds a vehicle by what is typed", async () => {
     answering("/api/vehicles", { vehicles: [line("SI 0724")], total: 1 });
     const { user } = show(<OpenJob onClose={() => {}} />);
-    await user.type(screen.getByLabelText("Tag, owner or model"), "07");
+    await user.type(screen.getByLabelText("Tag, owner, model or job number"), "07");
     await user.click(await screen.findByRole("button", { name: /SI 0724/ }));
     expect(screen.getByText("Open a job on SI 0724")).toBeTruthy();
   });

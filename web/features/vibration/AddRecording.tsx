@@ -15,6 +15,7 @@ export interface Added {
   run: Run;
   by: "file" | "microphone" | "sensor";
   name: string;
+  simulated?: boolean;
 }
 
 const NOT_SAID = { gear: "", speedKmh: null, engineRpm: null, place: "" };
@@ -52,7 +53,7 @@ export function AddRecording({
       const { kept, run: told } = await sendFile(recordingUpload, file, file.name, setPart, until.signal);
       // What the file says of itself goes before what is likely; a whole answer leaves nothing to guess.
       const run = told ? { ...NOT_SAID, ...withoutUnit(told) } : likelyRun(view, file.name);
-      onAdded({ kept, run, by: "file", name });
+      onAdded({ kept, run, by: "file", name, simulated: told?.simulated ?? false });
       if (files.length > 1) setSays("One at a time: the first was taken in.");
     } catch (error) {
       if (isUnreachable(error)) onLater({ file, name, run: likelyRun(view, file.name), by: "file", about: {} });
@@ -83,7 +84,7 @@ export function AddRecording({
       }}
     >
       <p className={large ? "hd2" : "rt"}>Drop a recording here</p>
-      <p className="lb">WAV from a recorder or a telephone, or CSV of time and value from a logger.</p>
+      <p className="lb">WAV from a recorder or a phone, or CSV of time and value from a logger.</p>
       {part === null ? (
         <div className="row-flex">
           <Button size="small" onClick={() => field.current?.click()}>
@@ -101,7 +102,7 @@ export function AddRecording({
           <progress max={1} value={part < 1 ? part : undefined} aria-label="Taking the recording in" />
           <span className="lb">{part < 1 ? "on its way" : "reading it through"}</span>
           <Button size="small" onClick={() => sending.current?.abort()}>
-            Call off
+            Cancel
           </Button>
         </div>
       )}

@@ -43,7 +43,7 @@ export function RecordingList({
                 <b className="rt">{r.name || CONDITION_NAMES[r.condition]}</b>
                 <span className="lb">
                   <em className={r.phase === "before" ? "och" : "teal"}>{r.phase}</em>, {words(h)},{" "}
-                  {formatNumber(r.count / r.rateHz, 0)} s
+                  {formatNumber(r.count / r.rateHz, 0)} s{r.simulated && ", simulated"}
                 </span>
               </button>
               {!on && r.unit === shown.unit && (
@@ -66,12 +66,14 @@ export function RecordingList({
 }
 
 /** How it was made, for the file to carry along. */
-const travels = ({ unit, phase, condition, gear, speedKmh, engineRpm, place }: VibrationRecording): string =>
-  new URLSearchParams(
-    Object.entries({ unit, phase, condition, gear, speedKmh, engineRpm, place })
+const travels = (r: VibrationRecording): string => {
+  const { unit, phase, condition, gear, speedKmh, engineRpm, place, simulated } = r;
+  return new URLSearchParams(
+    Object.entries({ unit, phase, condition, gear, speedKmh, engineRpm, place, ...(simulated && { simulated }) })
       .filter(([, v]) => v !== null && v !== "")
       .map(([k, v]) => [k, String(v)]),
   ).toString();
+};
 
 function Details({
   view,

@@ -19,7 +19,7 @@ export function RunFields({
   const gears = vehicle.driveTrain?.ratios.map((r) => r.gear) ?? [];
   // A gear that is no longer among the ratios still shows what was said.
   const options = Object.fromEntries([
-    ["", "out of gear"],
+    ["", "out of gear, or not known"],
     ...[...new Set([...gears, ...(run.gear ? [run.gear] : [])])].map((g) => [g, g]),
   ]) as Record<string, string>;
   return (

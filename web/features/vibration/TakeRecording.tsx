@@ -2,7 +2,6 @@ import { Button, Modal } from "antd";
 import { useEffect, useRef, useState } from "react";
 import type { JobView, KeptRecording } from "../../../contract";
 import { formatNumber } from "../../../core";
-import { useInstrumentsQuery } from "../../app/api";
 import { refusedText, sendFile } from "../../app/sendFile";
 import { SlotSwitch } from "../../ui/slots";
 import { NumberField } from "../../ui/NumberField";
@@ -10,6 +9,7 @@ import { wavOf } from "../../worker";
 import { microphone, sensor, type Source } from "./live";
 import { standing } from "./names";
 import { isUnreachable } from "../../app/api";
+import { useOfferedInstruments } from "../instruments/offered";
 import { recordingUpload } from "../../app/uploads";
 import { likelyRun, type LaterRecording, type Run } from "./likelyRun";
 import { RunFields } from "./RunFields";
@@ -28,6 +28,7 @@ export interface NewRecording {
   run: Run;
   by: "microphone" | "sensor";
   name: string;
+  simulated: boolean;
 }
 
 /** Records from the sensor or the microphone: how it runs is said first, then it is listened to. */
@@ -44,8 +45,8 @@ export function TakeRecording({
   onLater: (later: LaterRecording) => void;
   onClose: () => void;
 }) {
-  const { data } = useInstrumentsQuery(undefined, { skip: from === "microphone" });
-  const line = data?.instruments.find((i) => i.rateHz !== null) ?? null;
+  const { instruments, switchedOff } = useOfferedInstruments(from === "microphone");
+  const line = instruments?.find((i) => i.rateHz !== null) ?? null;
   const [run, setRun] = useState<Run>(() => likelyRun(view));
   const [runUp, setRunUp] = useState(false);
   const [runUpTo, setRunUpTo] = useState<number | null>(4000);
@@ -120,13 +121,17 @@ export function TakeRecording({
     const about = {
       unit: from === "sensor" ? ("m/s2" as const) : ("fullScale" as const),
       rpmTrack: moved ? rpm.slice(0, 1000) : null,
+      simulated: from === "sensor" && (line?.standIn ?? false),
     };
-    const as = { run: { ...run, engineRpm: moved ? rpm[0].rpm : (run.engineRpm ?? null) }, by: from, name };
+    // An engine speed that the sensor sends goes before one that was typed.
+    const middle = rpm.map((p) => p.rpm).sort((a, b) => a - b)[Math.floor(rpm.length / 2)];
+    const as = { run: { ...run, engineRpm: moved ? rpm[0].rpm : (middle ?? run.engineRpm ?? null) }, by: from, name };
     let wav: Blob | null = null;
     try {
       wav = await wavOf(all, rateHz);
       const { kept } = await sendFile(recordingUpload, wav, `${name}.wav`, () => undefined, until.signal);
-      onTaken({ ...as, kept: { ...kept, ...about } });
+      const { simulated, ...values } = about;
+      onTaken({ ...as, simulated, kept: { ...kept, ...values } });
     } catch (error) {
       if (wav && isUnreachable(error)) return onLater({ ...as, file: wav, about });
       setSays(refusedText(error, "The recording"));
@@ -184,7 +189,7 @@ export function TakeRecording({
         {state === "listening" ? (
           <>
             <Button onClick={() => (source.current?.stop(), setState("ready"), (taken.current = nothing()))}>
-              Call off
+              Cancel
             </Button>
             <Button type="primary" disabled={tooShort} onClick={() => void stopAndSend()}>
               Stop and keep
@@ -205,8 +210,12 @@ export function TakeRecording({
         )}
       </div>
       {from === "sensor" && line?.standIn && (
+        <p className="lb och">Simulated sensor: the recording stays marked as simulated.</p>
+      )}
+      {from === "sensor" && instruments && !line && (
         <p className="lb">
-          This is a stand-in that shakes as this vehicle’s data says. A real one plugs in at the same place.
+          No sensor is connected.
+          {switchedOff.some((i) => i.rateHz !== null) && " For training, a simulated one can be switched on in Shop."}
         </p>
       )}
     </Modal>

@@ -15,6 +15,11 @@ export function useRunWords() {
   return (h: Heard): string => {
     const { condition, gear, speedKmh } = h.recording;
     const rpm = h.turning?.ok ? h.turning.engineRpm : h.recording.engineRpm;
+    if (h.runUp && h.recording.rpmTrack) {
+      const speeds = h.recording.rpmTrack.map((p) => p.rpm);
+      const [least, most] = [Math.min(...speeds), Math.max(...speeds)];
+      return `running up from ${formatNumber(least, 0)} to ${formatNumber(most, 0)} rpm`;
+    }
     if (standing(condition)) return rpm ? `at idle (${formatNumber(rpm, 0)} rpm)` : "at idle";
     const speed =
       speedKmh === null
@@ -47,15 +52,7 @@ export interface RunUpPeak {
   toRpm: number;
 }
 
-/** What the recording says, in one sentence with its main reason. */
-export function Verdict({
-  view,
-  heard,
-  goesWith,
-  runUp,
-  change,
-  after,
-}: {
+interface VerdictProps {
   view: JobView;
   heard: Heard;
   /** What another gear has shown of the leading peak. */
@@ -64,7 +61,19 @@ export function Verdict({
   /** Change of the leading source from before the work to after it, where both are laid over each other. */
   change: (LevelChange & { shown: boolean; anyway: number }) | null;
   after: Heard | null;
-}) {
+}
+
+/** What the recording says, in one sentence with its main reason. */
+export function Verdict(props: VerdictProps) {
+  if (!props.heard.recording.simulated) return <Said {...props} />;
+  return (
+    <>
+      Simulated recording. <Said {...props} />
+    </>
+  );
+}
+
+function Said({ view, heard, goesWith, runUp, change, after }: VerdictProps) {
   const words = useRunWords();
   const units = useUnits();
   const { recording, turning, leading } = heard;
@@ -98,7 +107,7 @@ export function Verdict({
   if (!leading || leading.kind === "nothing") {
     return (
       <>
-        <b>Nothing stands out {words(heard)}.</b> No line rises above the noise.
+        <b>Nothing stands out {words(heard)}.</b> No peak rises above the noise.
       </>
     );
   }
@@ -111,8 +120,14 @@ export function Verdict({
   if (leading.kind === "unknown") {
     return (
       <>
-        <b>The strongest line, {formatNumber(peak.hz, 1)} Hz, belongs to nothing that turns here.</b> Check speed, gear
-        and tyre; else something rings: a pipe, a shield, a bracket.
+        <b>The strongest peak, {formatNumber(peak.hz, 1)} Hz, matches no rotating part.</b>{" "}
+        {heard.otherSpeed && (
+          <>
+            It would fit {inWords(heard.otherSpeed.source)} at{" "}
+            <Num>{units.show(heard.otherSpeed.speedKmh, "speed")}</Num>: check the speedometer.{" "}
+          </>
+        )}
+        Check speed, gear and tyre; else something rings: a pipe, a shield, a bracket.
       </>
     );
   }
@@ -165,7 +180,7 @@ export function Verdict({
         </>
       )}
       .{side?.agrees === true && " The mount room names the same suspect."}
-      {side?.agrees === false && " The mount room does not bear it out."}
+      {side?.agrees === false && " The mount room disagrees."}
     </>
   );
 }

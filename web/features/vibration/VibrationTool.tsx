@@ -60,10 +60,19 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
   const one = useSpectrum(useMemo(() => wishOf(first), [first]));
   const two = useSpectrum(useMemo(() => wishOf(second), [second]));
 
-  const keep = ({ kept, run, by, name }: Added): void => {
+  const keep = ({ kept, run, by, name, simulated = false }: Added): void => {
     const id = edit.create(
       "recording",
-      { jobId: job.id, ...kept, ...run, by, name, takenBy: me?.id ?? null, takenAt: new Date().toISOString() },
+      {
+        jobId: job.id,
+        ...kept,
+        ...run,
+        by,
+        name,
+        simulated,
+        takenBy: me?.id ?? null,
+        takenAt: new Date().toISOString(),
+      },
       `Recording: ${name}`,
     );
     setPicked(id);
@@ -90,7 +99,7 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
     return (
       <>
         <Answer acts={tabs}>
-          <b>Record what shakes,</b> and the line it stands at says what turns at that speed.
+          <b>Record what shakes:</b> its frequency says which rotating part it is.
         </Answer>
         <div className="vib empty1">
           <AddRecording view={view} large onAdded={keep} onLater={later} />
@@ -98,8 +107,8 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
             title="No recording yet"
             acts={<Button onClick={() => setDialog("turns")}>What turns on {vehicle.tag}</Button>}
           >
-            Lay a telephone on the seat rail, hold one speed in one gear for ten seconds, and drop the file here.
-            Without one, “With the sensor” takes an example: a stand-in that shakes as this vehicle’s data says.
+            Lay a phone on the seat rail, hold one speed in one gear for ten seconds, and drop the file here. The
+            passenger records, never the driver.
           </Empty>
         </div>
         <RoadTable view={view} edit={edit} />

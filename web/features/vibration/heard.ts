@@ -3,15 +3,17 @@ import {
   acrossGears,
   leadingSource,
   match,
+  speedThatFits,
   turning,
   type Leading,
   type MatchAnswer,
+  type SpeedThatFits,
   type Turning,
   type VibrationSource,
 } from "../../../core";
 import { standing } from "./names";
 
-/** The window in which a source explains a peak. Handbook, section "match". */
+/** The window in which a source explains a peak. Common practice, no source. */
 const WINDOW = { windowPct: 3, windowBins: 1.5 };
 
 /** What turned, how fast, while a recording was made; null where the vehicle's drive train is not entered. */
@@ -22,8 +24,15 @@ export function turningOf(vehicle: Vehicle, r: VibrationRecording): Turning | nu
   return turning(drive, {
     gear: still ? null : r.gear || null,
     speedKmh: still ? null : r.speedKmh,
-    engineRpm: r.engineRpm ?? (still ? vehicle.idleRpm : null),
+    engineRpm: r.engineRpm ?? steadyRpm(r) ?? (still && !isRunUp(r) ? vehicle.idleRpm : null),
   });
+}
+
+/** The engine speed that a log's own column gives, where it held still; null for a run-up or without a column. */
+function steadyRpm(r: VibrationRecording): number | null {
+  if (!r.rpmTrack || isRunUp(r)) return null;
+  const speeds = r.rpmTrack.map((p) => p.rpm).sort((a, b) => a - b);
+  return speeds[Math.floor(speeds.length / 2)];
 }
 
 /** A recording with the names its peaks got. */
@@ -33,6 +42,8 @@ export interface Heard {
   sources: VibrationSource[];
   match: MatchAnswer | null;
   leading: Leading | null;
+  /** Where the strongest peak fits nothing: the road speed at which it would, if the speedometer is off. */
+  otherSpeed: SpeedThatFits | null;
   /** The engine ran up or down: one spectrum smears it, the order map does not. */
   runUp: boolean;
 }
@@ -52,13 +63,19 @@ export function heardIn(vehicle: Vehicle, recording: VibrationRecording): Heard 
   const sources = turns?.ok ? turns.sources : [];
   // Nothing that stands out is an answer too.
   const answer = sources.length ? match({ peaks: recording.peaks, sources, binHz: recording.binHz, ...WINDOW }) : null;
+  const leading = answer && leadingSource(answer);
+  const runUp = isRunUp(recording);
   return {
     recording,
     turning: turns,
     sources,
     match: answer,
-    leading: answer && leadingSource(answer),
-    runUp: isRunUp(recording),
+    leading,
+    otherSpeed:
+      leading?.kind === "unknown" && !runUp && turns?.ok && turns.speedKmh
+        ? speedThatFits(leading.peak, recording.peaks, sources, turns.speedKmh)
+        : null,
+    runUp,
   };
 }
 

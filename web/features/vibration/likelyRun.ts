@@ -9,7 +9,7 @@ export interface LaterRecording {
   run: Run;
   by: "file" | "microphone" | "sensor";
   /** What is known of its values beside the file. */
-  about: Partial<Pick<KeptRecording, "unit" | "rpmTrack">>;
+  about: Partial<Pick<KeptRecording, "unit" | "rpmTrack">> & { simulated?: boolean };
 }
 
 const AFTER = /\bafter\b/i;
@@ -25,11 +25,11 @@ export function likelyRun(view: JobView, name = ""): Run {
     a.condition === b.condition && a.gear === b.gear && a.speedKmh === b.speedKmh;
   const unproved = all.find((r) => r.phase === "before" && !all.some((o) => o.phase === "after" && same(o, r)));
   const last = (phase === "after" ? unproved : null) ?? all.at(-1);
-  const gears = view.vehicle.driveTrain?.ratios ?? [];
   return {
     phase,
     condition: last?.condition ?? "roadSpeed",
-    gear: last?.gear ?? gears.at(-1)?.gear ?? "",
+    // Which gear it was is not known until somebody says so.
+    gear: last?.gear ?? "",
     speedKmh: last ? last.speedKmh : (view.job.roughness?.speedKmh ?? null),
     // Where a run-up began says nothing of the next run.
     engineRpm: last?.rpmTrack ? null : (last?.engineRpm ?? null),

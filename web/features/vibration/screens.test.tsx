@@ -109,7 +109,7 @@ describe("how it ran", () => {
     );
     await pick(user, "gear", "4");
     expect(onChange).toHaveBeenLastCalledWith({ gear: "4" }, "gear 4");
-    await pick(user, "gear", "out of gear");
+    await pick(user, "gear", "out of gear, or not known");
     expect(onChange).toHaveBeenLastCalledWith({ gear: "" }, "out of gear");
     unmount();
     show(
@@ -273,7 +273,7 @@ describe("the verdict", () => {
     [
       "a line of nothing that turns",
       { peaks: [{ hz: 120, amplitude: 1 }] },
-      /^The strongest line, 120\.0 Hz, belongs to nothing that turns here/,
+      /^The strongest peak, 120\.0 Hz, matches no rotating part/,
     ],
     ["silence", { peaks: [{ hz: 1.5, amplitude: 2 }] }, /^Nothing stands out at 70 km\/h in gear 5/],
     [

@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 import { refusal, type KeptRecording } from "../../../contract";
 import { Unreachable } from "../../app/api";
 import { sendFile } from "../../app/sendFile";
-import { answering, jobView, pick, plainText, show, typeInto } from "../../testing/show";
+import { answering, jobView, pick, plainText, shopSays, show, typeInto } from "../../testing/show";
 import { AddRecording } from "./AddRecording";
 import { microphone } from "./live";
 import { TakeRecording } from "./TakeRecording";
@@ -73,6 +73,7 @@ beforeEach(() => {
     standIn: true,
   };
   answering("/api/instruments", { instruments: [sensor] });
+  shopSays({ simulatedInstruments: true });
 });
 
 const later = vi.fn();
@@ -96,7 +97,6 @@ describe("recording with the sensor", () => {
     expect(Object.fromEntries(asked.searchParams)).toMatchObject({
       phase: "before",
       condition: "roadSpeed",
-      gear: "5",
       speedKmh: "70",
     });
     FakeEvents.last.send(2);
@@ -108,10 +108,11 @@ describe("recording with the sensor", () => {
     await waitFor(() => expect(onTaken).toHaveBeenCalledTimes(1));
     expect(FakeEvents.last.closed).toBe(true);
     expect(onTaken.mock.calls[0][0]).toMatchObject({
+      simulated: true,
       by: "sensor",
       name: "sensor, 5 s",
       kept: { unit: "m/s2", rpmTrack: null },
-      run: { gear: "5", speedKmh: 70 },
+      run: { gear: "", speedKmh: 70 },
     });
   });
 
@@ -170,7 +171,7 @@ describe("recording with the sensor", () => {
     await user.click(key);
     expect(new URL(FakeEvents.last.url, "http://x").searchParams.has("gear")).toBe(false);
     FakeEvents.last.send(5);
-    await user.click(screen.getByRole("button", { name: "Call off" }));
+    await user.click(screen.getByRole("button", { name: "Cancel" }));
     expect(screen.queryByRole("button", { name: "Keep what came" })).toBeNull();
     expect(onTaken).not.toHaveBeenCalled();
   });
@@ -216,7 +217,7 @@ describe("a file", () => {
     expect(onAdded.mock.calls[0][0]).toMatchObject({
       by: "file",
       name: "seventy after",
-      run: { phase: "after", gear: "5", speedKmh: 70 },
+      run: { phase: "after", gear: "", speedKmh: 70 },
     });
     sending.mockResolvedValueOnce({ kept, run: { unit: "g", phase: "before", gear: "4" } } as never);
     await user.upload(screen.getByLabelText("Recording file"), file("from the other shed.wav"));
@@ -272,7 +273,7 @@ describe("a file", () => {
     const { user, onAdded } = add();
     await user.upload(screen.getByLabelText("Recording file"), file("long.wav"));
     expect(plainText(document.body)).toContain("on its way");
-    await user.click(screen.getByRole("button", { name: "Call off" }));
+    await user.click(screen.getByRole("button", { name: "Cancel" }));
     await waitFor(() => expect(screen.getByRole("button", { name: "From a file" })).toBeTruthy());
     expect(screen.queryByRole("alert")).toBeNull();
     expect(onAdded).not.toHaveBeenCalled();
