@@ -33,8 +33,14 @@ export class DemoClient {
 
   constructor(private readonly address: string) {}
 
-  async change(scope: string, label: string, operations: Operation[], personId: string | null = null): Promise<void> {
-    const body: ChangeRequest = { id: this.id(), scope, label, operations, personId };
+  async change(
+    scope: string,
+    label: string,
+    operations: Operation[],
+    personId: string | null = null,
+    correction: string | null = null,
+  ): Promise<void> {
+    const body: ChangeRequest = { id: this.id(), scope, label, operations, personId, correction };
     const response = await fetch(new URL("/api/changes", this.address), {
       method: "POST",
       headers: { "Content-Type": "application/json" },

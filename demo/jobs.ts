@@ -85,9 +85,21 @@ export class JobTale {
     return this;
   }
 
-  step(text: string, where: NewFields<"step">["place"], done = false): this {
-    this.add("step", { jobId: this.id, text, place: where, state: done ? "done" : "open", position: this.place++ });
+  step(
+    text: string,
+    where: NewFields<"step">["place"],
+    done = false,
+    extra: Pick<NewFields<"step">, "hands" | "waitMin"> = {},
+  ): this {
+    const state = done ? "done" : "open";
+    this.add("step", { jobId: this.id, text, place: where, state, position: this.place++, ...extra });
     return this;
+  }
+
+  /** A change of the job after it was closed, with its reason. */
+  async correct(data: Partial<NewFields<"job">>, label: string, reason: string): Promise<void> {
+    const update: Operation = { op: "update", resource: "job", id: this.id, version: 1, data };
+    await this.teller.client.change(`job:${this.id}`, label, [update], this.by, reason);
   }
 
   /** A tool's question and answer, kept with the job. */

@@ -40,5 +40,9 @@ export async function pickupAsk(t: Teller): Promise<void> {
     source: "Corran Spares",
     lever: { knob: { xMm: 18, zMm: 420 }, pin: { xMm: 0, zMm: -64 }, drive: { kind: "direct", axisDeg: 0 }, cross: {} },
   });
+  // The later bush does not fit a vehicle of this year; the turned one would do instead.
+  job
+    .part("Transfer lever bush", { number: "DM-44-19", price: 11.5, builtFrom: "2011-03" })
+    .part("Transfer lever bush, turned from acetal", { price: 22, alternative: true });
   await job.tell("Jumping stick on the quarry pickup");
 }

@@ -150,8 +150,9 @@ export async function vanPlan(t: Teller): Promise<void> {
     .part("Lift collar and spring", { carriedOver: true, state: "needed" })
     .step("Mark where each cable sits in its thread", "cabin")
     .step("Exhaust shield off, bottom plate off", "under")
+    .step("Penetrating oil on both cable clips", "under", false, { waitMin: 20 })
     .step("Cables off; clips fly, eyes covered", "under")
-    .step("Lever out at a quarter turn, collar over to the new one", "under")
+    .step("Lever out at a quarter turn, collar over to the new one", "under", false, { hands: 2 })
     .step("Bushes in, clips over, cables on: left to left", "under")
     .step("Every gear at rest, reverse needs the lift", "cabin");
   job.group("Bottom plate", {

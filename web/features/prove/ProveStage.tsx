@@ -15,7 +15,7 @@ import type { StageProps } from "../job/JobPage";
 import { useObservationWords } from "../knowledge/useKnowledge";
 import { CloseJob } from "./CloseJob";
 import { Expected } from "./Expected";
-import { anyChange, proofOf } from "./headline";
+import { anyChange, proofOf, simulatedNote } from "./headline";
 import { LeftOver } from "./LeftOver";
 import { RoadTable } from "../vibration/RoadTable";
 import { ShakeProved } from "../vibration/ShakeProved";
@@ -63,7 +63,8 @@ export default function ProveStage({ view, edit }: StageProps) {
           </>
         ) : answered ? (
           <>
-            <b>{proof.lead}</b> {proof.rest} {others.map((o) => `${o.lead} ${o.rest}`.trim()).join(" ")}
+            <b>{proof.lead}</b> {proof.rest} {others.map((o) => `${o.lead} ${o.rest}`.trim()).join(" ")}{" "}
+            {simulatedNote(view)}
           </>
         ) : missing.length ? (
           <>

@@ -175,6 +175,12 @@ export function proofOf(view: JobView, units: Units, words: ReadonlyMap<string, 
   return [...asked, ...rest].flatMap((t) => line[t]() ?? []);
 }
 
+/** What belongs to every answer that a simulated instrument had a part in. */
+export const simulatedNote = (view: JobView): string =>
+  view.reading.some((r) => r.simulated) || view.recording.some((r) => r.simulated)
+    ? "Some of the readings are simulated."
+    : "";
+
 /** The first reading that changed for certain, where the job's own topic has nothing to say. */
 export function anyChange(
   view: JobView,

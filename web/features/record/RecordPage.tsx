@@ -11,7 +11,7 @@ import { Skeleton, Trouble } from "../../ui/states";
 import { TOOL_NAMES } from "../set/names";
 import { useJobView, usePeople } from "../job/useJobView";
 import { useObservationWords } from "../knowledge/useKnowledge";
-import { proofOf } from "../prove/headline";
+import { proofOf, simulatedNote } from "../prove/headline";
 import { Corrected } from "./Corrected";
 import { Done } from "./Done";
 import { Fitted } from "./Fitted";
@@ -109,6 +109,7 @@ function Summary({ view }: { view: JobView }) {
         </p>
       )}
       {view.job.verdict && <p>{view.job.verdict}</p>}
+      {simulatedNote(view) && <p className="lb">{simulatedNote(view)}</p>}
     </section>
   );
 }

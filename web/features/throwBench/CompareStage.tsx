@@ -57,7 +57,11 @@ function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode
 
   if (!gearbox || !sorted.length || sorted[0].role !== "old") {
     const begin = (): void => {
-      const [old] = exampleSetups(vehicle.shifterKind);
+      const [usual] = exampleSetups(vehicle.shifterKind);
+      // A knob height that was measured is not asked for again.
+      const height = findReading(view.reading, { quantity: "knobHeight", fromGear: "", toGear: "" }, "before");
+      const knob = height ? { ...usual.lever.knob, zMm: resultOf(height).mean } : usual.lever.knob;
+      const old = { ...usual, lever: { ...usual.lever, knob } };
       edit.all("Put the old lever on the bench", [
         ...(gearbox
           ? []

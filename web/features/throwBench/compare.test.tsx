@@ -61,6 +61,18 @@ describe("an empty bench", () => {
     expect(operations[1].data).toMatchObject({ role: "old", origin: "estimated" });
   });
 
+  it("takes the knob height that was measured in Gauge", async () => {
+    const height = record("reading", {
+      jobId: PARENT,
+      quantity: "knobHeight",
+      phase: "before",
+      values: [{ typed: "287 mm", base: 287 }],
+    });
+    const { user, edit } = open(jobView({ reading: [height] }));
+    await user.click(screen.getByRole("button", { name: "Begin with a usual lever and correct it" }));
+    expect(edit.all.mock.calls[0][1][1].data.lever.knob.zMm).toBe(287);
+  });
+
   it("leaves a gearbox that is known as it is", async () => {
     const { user, edit } = open(jobView({ vehicle: { gearbox } }));
     await user.click(screen.getByRole("button", { name: "Begin with a usual lever and correct it" }));
