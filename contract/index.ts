@@ -1,4 +1,4 @@
-export * from "./asked";
+export * from "./validated";
 export * from "./refusal";
 export * from "./json";
 export * from "./fields";

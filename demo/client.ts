@@ -73,10 +73,10 @@ export class DemoClient {
 
   /** Listens to the stand-in accelerometer for so long, without waiting for it: WAV, and the engine's speed with it. */
   async listen(
-    wish: Record<string, string>,
+    request: Record<string, string>,
     seconds: number,
   ): Promise<{ wav: Uint8Array; rpmTrack: { tS: number; rpm: number }[] }> {
-    const query = new URLSearchParams({ ...wish, hurry: "true" });
+    const query = new URLSearchParams({ ...request, hurry: "true" });
     const gone = new AbortController();
     const response = await fetch(new URL(`/api/instruments/accelerometer/samples?${query}`, this.address), {
       signal: gone.signal,

@@ -122,8 +122,8 @@ export class JobTale {
     seconds = 12,
   ): Promise<void> {
     const { runUpTo, ...how } = run;
-    const wish = Object.entries({ vehicle: this.job.vehicleId, ...run }).map(([k, v]) => [k, String(v)] as const);
-    const { wav, rpmTrack } = await this.teller.client.listen(Object.fromEntries(wish), seconds);
+    const request = Object.entries({ vehicle: this.job.vehicleId, ...run }).map(([k, v]) => [k, String(v)] as const);
+    const { wav, rpmTrack } = await this.teller.client.listen(Object.fromEntries(request), seconds);
     const kept = await this.teller.client.recording(`${name}.wav`, wav);
     this.add("recording", {
       jobId: this.id,

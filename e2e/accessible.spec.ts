@@ -3,12 +3,12 @@ import { expect, test, type Page } from "@playwright/test";
 import { openJob } from "./yard";
 
 const VIEWS: [name: string, path: string, wait: string][] = [
-  ["yard", "/yard", "Nothing: yours to do"],
+  ["yard", "/yard", "Ready to work on"],
   ["vehicles", "/vehicles", "SI 0007"],
   ["desk tools", "/desk", "Throw bench"],
   ["desk throw bench", "/desk/throw-bench", "Side view"],
   ["torque text", "/desk/torque-text", "In every unit"],
-  ["measurement", "/desk/measurement", "Working"],
+  ["measurement", "/desk/measurement", "Calculation"],
   ["what turns", "/desk/what-turns", "shaking there points at"],
   ["rehearse", "/desk/rehearse", "Name the fault"],
   ["stops", "/desk/set/stops", "How it is done"],
@@ -26,7 +26,7 @@ const VIEWS: [name: string, path: string, wait: string][] = [
 const STAGES: [number, string, string][] = [
   [219, "ask", "In the driver’s words"],
   [216, "gauge", "Needed further on"],
-  [214, "gauge?tool=vibration", "must stand at"],
+  [214, "gauge?tool=vibration", "expected"],
   [217, "gauge?tool=vibration", "How rough it runs"],
   [216, "gauge?tool=vibration", "No recording yet"],
   [214, "compare", "Side view"],

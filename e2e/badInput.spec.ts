@@ -41,7 +41,7 @@ test("the bench refuses nonsense at the field and draws the gap of a lever that 
   await page.keyboard.press("Tab");
   await page.getByRole("button", { name: "1st", exact: true }).click();
   await expect(page.getByText(/mm missing/)).toBeVisible();
-  await page.getByRole("button", { name: "Take off the bench" }).click();
+  await page.getByRole("button", { name: "Remove from the bench" }).click();
   await saved(page);
 });
 

@@ -11,7 +11,7 @@ test("from the complaint to the parts: answers, two tests, the chain, the set un
   ).toBeVisible();
   await expect(answer(page)).toContainText(/^Next: /);
 
-  await page.getByRole("button", { name: "Working", exact: true }).click();
+  await page.getByRole("button", { name: "Calculation", exact: true }).click();
   await expect(page.getByRole("dialog")).toContainText("Bayes’ rule");
   await page.getByRole("dialog").getByRole("button", { name: "Close" }).click();
 

@@ -15,7 +15,7 @@ test("a reading from the stand-in instrument, and an instrument that stops is sa
   await expect(dialog.getByRole("status")).toHaveText("It stands still.");
   await dialog.getByRole("button", { name: "Take this reading" }).click();
   await expect(play.getByLabel("reading 1")).toHaveValue(/^\d+\.\d\d mm$/);
-  await expect(play.getByLabel("reads to")).toHaveValue("0.01 mm");
+  await expect(play.getByLabel("resolution")).toHaveValue("0.01 mm");
   await saved(page);
 
   await page.goto(`${page.url()}?silentAfter=2`);
@@ -115,9 +115,9 @@ test("the table behind Ask: a symptom of our own, a bad file refused, a good one
   await expect(page.getByRole("button", { name: /^The knob buzzes at 2000/ })).toBeVisible();
 
   await page.goto("/shop/knowledge");
-  await page.getByRole("button", { name: "As it came" }).click();
-  await page.getByRole("dialog").getByRole("button", { name: "Take it as it came" }).click();
-  await expect(page.getByText("as it came: engineering judgement")).toBeVisible();
+  await page.getByRole("button", { name: "Reset to default" }).click();
+  await page.getByRole("dialog").getByRole("button", { name: "Reset to default" }).click();
+  await expect(page.getByText("default: engineering judgement")).toBeVisible();
   await page.getByRole("button", { name: /^Undo/ }).click();
   await expect(page.getByText("3 changes of our own")).toBeVisible();
   await page.getByRole("button", { name: /^Redo/ }).click();

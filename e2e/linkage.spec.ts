@@ -75,7 +75,7 @@ test("what stands near: placed, dragged, moved by keys, typed, taken away", asyn
   await figures.getByLabel("radius", { exact: true }).fill("-3");
   await expect(figures.getByRole("alert")).toContainText(/accepted: 0\.0\smm to 2000\.0\smm/);
   await page.keyboard.press("Escape");
-  await figures.getByRole("button", { name: "Take it away" }).click();
+  await figures.getByRole("button", { name: "Remove it" }).click();
   await expect.poll(() => plain(page)).not.toContain("crossmember");
   await page.getByRole("button", { name: "From behind" }).click();
   await expect(page.getByRole("img", { name: /^From behind: gate/ })).toBeVisible();
@@ -96,7 +96,7 @@ test("rail travel from a taped throw, and levers out to a file and back", async 
   await expect(dialog.getByRole("status")).toContainText("cannot throw that far");
   await dialog.getByLabel(/^throw, 3rd to 4th/).fill("5 1/4 in");
   await dialog.getByLabel(/^throw, 3rd to 4th/).press("Enter");
-  await dialog.getByRole("button", { name: "Use it for the gearbox" }).click();
+  await dialog.getByRole("button", { name: "Use it for 3rd and 4th" }).click();
   await expect.poll(() => plain(page)).not.toBe(before);
   await expect.poll(() => plain(page)).toMatch(/133\.[34]/);
 

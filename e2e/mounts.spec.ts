@@ -20,7 +20,7 @@ test("the collapsed tail: height taken, tilt and joints read, sets compared, one
     .toContain(
       "Firm rubber, tail. The tail has lost 12.7 mm and tilts the unit by 0.661°. Joint 1 stands at 3.1°, over its limit, and shakes; new height brings back 1.8°.",
     );
-  await page.getByRole("button", { name: "Working", exact: true }).click();
+  await page.getByRole("button", { name: "Calculation", exact: true }).click();
   await expect(page.getByRole("dialog")).toContainText("gearbox 3.66° now, 3.00° level");
   await page.getByRole("dialog").getByRole("button", { name: "Close" }).click();
 

@@ -31,8 +31,8 @@ test("from complaint to record: a new vehicle, by mouse", async ({ page }) => {
   await throwCard.getByLabel("first reading").fill("5 1/4 in");
   await expect(throwCard.getByText("= 133.4 mm")).toBeVisible();
   await throwCard.getByLabel("first reading").press("Enter");
-  await throwCard.getByLabel("reads to").fill("1/16 in");
-  await throwCard.getByLabel("reads to").press("Enter");
+  await throwCard.getByLabel("resolution").fill("1/16 in");
+  await throwCard.getByLabel("resolution").press("Enter");
   await expect(throwCard).toContainText("133.4 mm");
   await page.getByRole("region", { name: "Free play, fore and aft" }).getByLabel("first reading").fill("1/2 in");
   await page.keyboard.press("Enter");
@@ -60,7 +60,7 @@ test("from complaint to record: a new vehicle, by mouse", async ({ page }) => {
   await expect.poll(() => plain(page)).toContain("The maker claims 45 %");
   await page.getByRole("button", { name: "3rd", exact: true }).click();
   await expect(page.getByText("lever in 3rd")).toBeVisible();
-  await page.getByRole("button", { name: "Working", exact: true }).click();
+  await page.getByRole("button", { name: "Calculation", exact: true }).click();
   await expect(page.getByRole("dialog")).toContainText("slider-crank");
   await page.getByRole("dialog").getByRole("button", { name: "Close" }).click();
   await page.getByRole("button", { name: "Fit this lever" }).click();

@@ -87,7 +87,7 @@ test("in the seat: roughness is marked and a recording is taken with a thumb", a
   const dialog = page.getByRole("dialog");
   await dialog.getByRole("button", { name: "Begin" }).tap();
   await expect(dialog.getByRole("button", { name: "Stop and keep" })).toBeEnabled();
-  await dialog.getByRole("button", { name: "Call off" }).tap();
+  await dialog.getByRole("button", { name: "Cancel" }).tap();
   await expect(dialog.getByRole("button", { name: "Begin" })).toBeVisible();
   await dialog.getByRole("button", { name: "Close" }).tap();
   await saved(page);

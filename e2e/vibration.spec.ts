@@ -34,7 +34,7 @@ test("the shake at 70 is the prop shaft, the mount room agrees, Ask is told, and
   await expect
     .poll(() => plain(page))
     .toContain(
-      "At 70 km/h in gear 5 it is the prop shaft, twice a turn: joint angles. 83.9 Hz at 0.571 m/s², in another gear as in this. The mount room names the same suspect.",
+      "At 70 km/h in gear 5 it is the prop shaft, second order: joint angles. 83.9 Hz at 0.571 m/s², in another gear as in this. The mount room names the same suspect.",
     );
   await expect(page.getByRole("img", { name: "Spectrum to 100 Hz of 70 in fourth and 70 in fifth" })).toBeVisible();
   const sides = page.getByRole("region", { name: "The same suspect from other sides" });
@@ -45,14 +45,14 @@ test("the shake at 70 is the prop shaft, the mount room agrees, Ask is told, and
   ).toBeVisible();
   await page.goBack();
 
-  await page.getByRole("button", { name: "Working", exact: true }).click();
+  await page.getByRole("button", { name: "Calculation", exact: true }).click();
   await expect(page.getByRole("dialog")).toContainText("windows of 2048");
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Tell Ask" }).click();
   await saved(page);
   await sides.getByRole("link", { name: "Go to Ask" }).click();
   await expect.poll(() => plain(page)).toMatch(/Prop shaft joint angle leads at 74 %/);
-  await expect(page.getByRole("button", { name: "Recorded: prop shaft, twice a turn: present" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Recorded: prop shaft, second order: present" })).toBeVisible();
 
   // The file says it is of after the work; the run without an after is taken for its own.
   await vibration(page, 214);
@@ -66,9 +66,9 @@ test("the shake at 70 is the prop shaft, the mount room agrees, Ask is told, and
   await expect
     .poll(() => plain(page))
     .toContain(
-      "The prop shaft, twice a turn: 19.8 dB quieter after the work. From 0.571 to 0.059 m/s² at 70 km/h in gear 5; what is left is mostly the engine’s firing.",
+      "The prop shaft, second order: 19.8 dB quieter after the work. From 0.571 to 0.059 m/s² at 70 km/h in gear 5; what is left is mostly the engine’s firing.",
     );
-  const row = page.getByRole("row", { name: /^the prop shaft, twice a turn/ });
+  const row = page.getByRole("row", { name: /^the prop shaft, second order/ });
   await expect(row).toContainText("shown");
   await page.getByRole("tab", { name: /Prove/ }).click();
   await expect(page.getByRole("region", { name: "Shake before and after" })).toContainText("−19.8");
@@ -86,7 +86,7 @@ test("in direct gear the peak may be two things, and the test that parts them is
   await expect
     .poll(() => plain(page))
     .toMatch(
-      /^The engine’s firing or the prop shaft, twice a turn: both stand at 83\.9 Hz at 70 km\/h in gear 4\. Record the same road speed in another gear\. Or coast/,
+      /^The engine’s firing or the prop shaft, second order: both are at 83\.9 Hz at 70 km\/h in gear 4\. Record the same road speed in another gear\. Or coast/,
     );
   await page.getByRole("button", { name: /^Undo/ }).click();
   await expect(page.getByRole("button", { name: /^70 in fifth/ })).toBeVisible();
@@ -106,7 +106,7 @@ test("a recording travels as a file and says how it was made", async ({ page }) 
   await page.getByLabel("Recording file").setInputFiles(path);
   await expect(page.getByText("at 70 km/h in gear 5, 12 s")).toBeVisible();
   await expect.poll(() => plain(page)).toContain("Say what turns");
-  await page.getByRole("button", { name: "Enter what turns" }).click();
+  await page.getByRole("button", { name: "Enter drivetrain data" }).click();
   const dialog = page.getByRole("dialog");
   await dialog.getByLabel("tyre size").fill("round and black");
   await dialog.getByLabel("tyre size").press("Enter");
@@ -125,7 +125,7 @@ test("the sensor records, a run-up shows in the order map, and a sensor that sto
   await vibration(page, 217);
   await expect
     .poll(() => plain(page))
-    .toMatch(/^From 2290 to 5800 rpm it is the prop shaft, once a turn: balance, or a coupling that has torn/);
+    .toMatch(/^From 2290 to 5800 rpm it is the prop shaft, first order: balance, or a coupling that has torn/);
   await expect(page.getByRole("img", { name: /^Strength of \d+ sources over the recording/ })).toBeVisible();
   await page.getByRole("tab", { name: "Spectrum" }).click();
   await expect(page.getByRole("img", { name: /^Spectrum to/ })).toBeVisible();
@@ -211,7 +211,7 @@ test("what turns, free-standing: the sources of a speed and where two stand at o
   await page.goto("/desk/what-turns");
   await expect
     .poll(() => plain(page))
-    .toContain("Two things shake at 82.8 Hz: the engine’s firing; and the prop shaft, twice a turn.");
+    .toContain("Two things shake at 82.8 Hz: the engine’s firing; and the prop shaft, second order.");
   await page.getByLabel("gear 4", { exact: true }).fill("0.9");
   await page.getByLabel("gear 4", { exact: true }).press("Enter");
   await expect.poll(() => plain(page)).not.toContain("82.8 Hz: the engine’s firing");

@@ -8,13 +8,13 @@ import { HeavyModels } from "./compute";
 import { holdAlone, openDatabase, StorageError, storageTrouble, UnitOfWork } from "./db";
 import { computeEndpoint } from "./http/compute";
 import { errorEndpoint, noSuchEndpoint } from "./http/errors";
-import { instrumentDoors } from "./http/instruments";
+import { instrumentEndpoints } from "./http/instruments";
 import { headers, onlyLocalHost, onlyOwnOrigin, steadyWrites } from "./http/guards";
 import { openApiDoor } from "./http/openapi";
 import { pageDoor } from "./http/pages";
-import { photoDoors } from "./http/photos";
-import { recordingDoors } from "./http/recordings";
-import { recordDoors } from "./http/records";
+import { photoEndpoints } from "./http/photos";
+import { recordingEndpoints } from "./http/recordings";
+import { recordEndpoints } from "./http/records";
 import { standInAccelerometer, standInInstruments, type AnyInstrument, type HiddenFaults } from "./instruments";
 import { Photos } from "./photos";
 import { Recordings } from "./recordings";
@@ -59,7 +59,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
   app.use(pinoHttp({ logger: log, autoLogging: log.level === "debug" }));
   // Pictures and recordings lie beside the database: a copy of the folder takes them along.
   const photos = new Photos(join(folder, "photos"));
-  const views = new Views(unit);
+  const views = new Views(unit, options.now);
   const heavy = new HeavyModels();
   const recordings = new Recordings(join(folder, "recordings"), heavy);
   const named = await views.namedFiles();
@@ -69,13 +69,13 @@ export async function buildApp(options: AppOptions): Promise<App> {
   app.use(
     computeEndpoint(heavy),
     openApiDoor(),
-    photoDoors(photos),
-    recordingDoors(recordings),
-    instrumentDoors(
+    photoEndpoints(photos),
+    recordingEndpoints(recordings),
+    instrumentEndpoints(
       options.instruments ?? [...standInInstruments, standInAccelerometer(options.hiddenFaults ?? {})],
       views,
     ),
-    recordDoors(views, new Changes(unit, files, options.now)),
+    recordEndpoints(views, new Changes(unit, files, options.now)),
   );
   app.use("/api", noSuchEndpoint);
   if (options.webFolder) app.use(pageDoor(options.webFolder));

@@ -133,7 +133,7 @@ describe("undo, redo and bin", () => {
     const scope = `job:${jobId}`;
     await shed.change([update("job", jobId, 1, { complaint: "One" })], scope);
     await shed.change([update("job", jobId, 2, { complaint: "Two" })], scope);
-    const step = (door: string) => shed.post(`/api/${door}`, { id: ulid(), scope });
+    const step = (endpoint: string) => shed.post(`/api/${endpoint}`, { id: ulid(), scope });
     const complaint = async () => (await shed.get(`/api/jobs/${jobId}`)).body.job.complaint;
     await step("undo");
     expect(await complaint()).toBe("One");

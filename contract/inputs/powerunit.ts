@@ -147,7 +147,7 @@ const crankAxis = word(["x", "y"]).default("x");
 /** One inertia, of a body; mounts with names of their own and some stiffness. */
 export function checkUnit(unit: PowerUnit, path = ""): Refusal | null {
   if (!unit.inertia && !unit.box) {
-    return refusal("invalid_input", `${path}inertia`, null, "an inertia, or a box to reckon it from");
+    return refusal("invalid_input", `${path}inertia`, null, "an inertia, or a box to calculate it from");
   }
   if (unit.inertia && unit.box) {
     return refusal("invalid_input", `${path}box`, unit.box, "either inertia or box, not both");

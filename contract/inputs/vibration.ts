@@ -39,7 +39,7 @@ export const ordersInput = z.strictObject({
   accessories: list(z.strictObject({ name: text(), ratio: over(0, 20) }), 0, 40).default([]),
 }) satisfies z.ZodType<OrdersInput>;
 
-/** Why a tyre cannot be reckoned with, or null: its size is text, and text can be anything. */
+/** Why a tyre cannot be calculated with, or null: its size is text, and text can be anything. */
 export const tyreRefused = (t: OrdersInput["tyre"], field: string): Refusal | null =>
   "size" in t && tyreDiameterMm(t.size) === null
     ? refusal("invalid_input", field, t.size, "a size like 205/55R16")

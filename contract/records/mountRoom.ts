@@ -28,7 +28,7 @@ const roomMount = z.strictObject({
   entered: list(text(20), 0, 20).default([]),
 });
 
-/** A vehicle's power unit, its mounts as they came, and the line of shafts behind it. */
+/** A vehicle's power unit, its original mounts, and the line of shafts behind it. */
 export const powerUnit = z.strictObject({
   massKg: over(0, 5000, "kg"),
   com: z.strictObject(place),
@@ -75,7 +75,7 @@ export type MountSign = (typeof mountSigns)[number];
 
 const mountChange = z.strictObject({
   material: text(40),
-  /** Times the stiffness as it came. */
+  /** Times the original stiffness. */
   factor: over(0, 1000),
   lossFactor: num(0, 2),
   dynamicRatio: num(0.5, 5),

@@ -22,15 +22,15 @@ const shafts = { layout: ["northSouth" as const] };
 const RECORDED: KnowledgeChanges = {
   observations: [
     { id: "recFiring", label: "Recorded: the engine’s firing stands out", kind: "result", faultFree: "rarely" },
-    { id: "recProp1", label: "Recorded: prop shaft, once a turn", kind: "result", faultFree: "never", applies: shafts },
+    { id: "recProp1", label: "Recorded: prop shaft, first order", kind: "result", faultFree: "never", applies: shafts },
     {
       id: "recProp2",
-      label: "Recorded: prop shaft, twice a turn",
+      label: "Recorded: prop shaft, second order",
       kind: "result",
       faultFree: "never",
       applies: shafts,
     },
-    { id: "recWheel", label: "Recorded: wheel, once a turn", kind: "result", faultFree: "never" },
+    { id: "recWheel", label: "Recorded: wheel, first order", kind: "result", faultFree: "never" },
     { id: "recHalfShaftJoint", label: "Recorded: joint of a half shaft", kind: "result", faultFree: "never" },
   ],
   tests: [
@@ -64,15 +64,15 @@ const RECORDED: KnowledgeChanges = {
     engineRough: { recFiring: "it shakes more than its mounts can hold off" },
     propCoupling: {
       recProp1: "a torn coupling lets the shaft run out of true",
-      recProp2: "a coupling that gives unevenly shakes twice a turn as well",
+      recProp2: "a coupling that gives unevenly shakes at the second order too",
     },
-    propAngle: { recProp2: "a bent Cardan joint speeds up and slows down twice a turn" },
+    propAngle: { recProp2: "a universal joint at an angle speeds up and slows down twice per revolution" },
     shaftJoint: {
       recProp1: "a loose joint or centre bearing lets the shaft whirl",
-      recProp2: "a joint that binds shakes twice a turn",
+      recProp2: "a joint that binds shakes at the second order",
       recHalfShaftJoint: "worn tracks shake as often as the joint has them",
     },
-    wheelImbalance: { recWheel: "a heavy place comes round once a turn" },
+    wheelImbalance: { recWheel: "a heavy spot comes round once per revolution" },
   },
 };
 

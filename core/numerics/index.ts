@@ -1,3 +1,3 @@
-export { generalisedEigen, leastSquares, singularValues, solve, symmetricValues } from "./symmetric";
-export type { GeneralisedModes, Rows } from "./symmetric";
+export { generalisedEigen, leastSquares, singularValues, solve, symmetricValues } from "./linearAlgebra";
+export type { GeneralisedModes, Rows } from "./linearAlgebra";
 export { powers } from "./fft";

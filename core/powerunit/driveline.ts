@@ -182,7 +182,7 @@ function noticesOf(
     notices.push({
       code: "torsionalOver",
       field: "shafts",
-      message: `${torsional.toFixed(0)} rad/s2 reach the axle twice a turn, over ${limits.torsionalRadPerS2}`,
+      message: `${torsional.toFixed(0)} rad/s2 reach the axle at the second order, over ${limits.torsionalRadPerS2}`,
     });
   }
   if (exceeds(inertia, limits.inertiaRadPerS2)) {

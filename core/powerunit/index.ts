@@ -1,6 +1,13 @@
 export { driveline } from "./driveline";
 export type { DrivelineAnswer, DrivelineInput, DrivelineJoint, JointKind, Shaft } from "./driveline";
-export { byLoss, byRatio, curvePoints, firingOrder, freedomOf, isolation } from "./isolation";
+export {
+  hystereticTransmissibility,
+  viscousTransmissibility,
+  curvePoints,
+  firingOrder,
+  freedomOf,
+  isolation,
+} from "./isolation";
 export type { FiringInput, IsolationAnswer, IsolationInput } from "./isolation";
 export { mountCompare, mountsOf } from "./mountCompare";
 export type { MountCompareAnswer, MountCompareInput, MountSet, MountSetAnswer } from "./mountCompare";

@@ -41,11 +41,12 @@ export interface IsolationAnswer {
 export const firingOrder = (f: FiringInput): number => f.order ?? (f.strokes === 4 ? f.cylinders / 2 : f.cylinders);
 
 /** Transmissibility by damping ratio; Infinity at an undamped resonance. */
-export const byRatio = (r: number, z: number): number =>
+export const viscousTransmissibility = (r: number, z: number): number =>
   Math.sqrt((1 + (2 * z * r) ** 2) / ((1 - r * r) ** 2 + (2 * z * r) ** 2));
 
 /** Transmissibility by loss factor; Infinity at an undamped resonance. */
-export const byLoss = (r: number, h: number): number => Math.sqrt((1 + h * h) / ((1 - r * r) ** 2 + h * h));
+export const hystereticTransmissibility = (r: number, h: number): number =>
+  Math.sqrt((1 + h * h) / ((1 - r * r) ** 2 + h * h));
 
 /** At the resonance itself, to rounding, and nothing damps it: what is passed on has no end. */
 const endless = (ratio: number, dampingRatio: number | null, lossFactor: number | null): boolean =>
@@ -87,8 +88,8 @@ export function isolation(input: IsolationInput): IsolationAnswer | Unsolvable {
     const t = endless(ratio, dampingRatio, lossFactor)
       ? Infinity
       : dampingRatio === null
-        ? byLoss(ratio, lossFactor ?? 0)
-        : byRatio(ratio, dampingRatio);
+        ? hystereticTransmissibility(ratio, lossFactor ?? 0)
+        : viscousTransmissibility(ratio, dampingRatio);
     return { rpm, hz, ratio, t };
   };
   const idle = at(input.idleRpm);

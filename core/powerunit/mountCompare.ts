@@ -1,4 +1,4 @@
-import { byLoss, firingOrder, type FiringInput } from "./isolation";
+import { hystereticTransmissibility, firingOrder, type FiringInput } from "./isolation";
 import { torqueOn } from "./mountModes";
 import { isUnsolvable, type Notice, type Unsolvable } from "./notice";
 import {
@@ -34,7 +34,7 @@ export interface MountCompareInput extends FiringInput {
   cruiseRpm: number;
 }
 
-export interface Heard {
+export interface NoiseLevel {
   transmissibility: number;
   dB: number;
   againstReferenceDb: number;
@@ -47,8 +47,8 @@ export interface MountSetAnswer {
   rollDeg: number;
   rollHz: number;
   lossFactor: number;
-  idle: Heard;
-  cruise: Heard;
+  idle: NoiseLevel;
+  cruise: NoiseLevel;
 }
 
 export interface MountCompareAnswer {
@@ -96,8 +96,8 @@ export function mountCompare(input: MountCompareInput): MountCompareAnswer | Uns
     const q = underLoad(assembly, load);
     const moved = pointUnder(unit, input.shifter, q);
     const roll = modeIn(assembly.modes, unit.crankAxis === "x" ? "rx" : "ry");
-    const heard = (rpm: number): Heard => {
-      const t = byLoss((firing * rpm) / 60 / roll.hz, roll.lossFactor);
+    const levelAt = (rpm: number): NoiseLevel => {
+      const t = hystereticTransmissibility((firing * rpm) / 60 / roll.hz, roll.lossFactor);
       return { transmissibility: t, dB: 20 * Math.log10(t), againstReferenceDb: 0 };
     };
     solved.push({
@@ -106,12 +106,15 @@ export function mountCompare(input: MountCompareInput): MountCompareAnswer | Uns
       rollDeg: toDeg(q[axis]),
       rollHz: roll.hz,
       lossFactor: roll.lossFactor,
-      idle: heard(input.idleRpm),
-      cruise: heard(input.cruiseRpm),
+      idle: levelAt(input.idleRpm),
+      cruise: levelAt(input.cruiseRpm),
     });
   }
   const [reference] = solved;
-  const against = (own: Heard, first: Heard): Heard => ({ ...own, againstReferenceDb: own.dB - first.dB });
+  const against = (own: NoiseLevel, first: NoiseLevel): NoiseLevel => ({
+    ...own,
+    againstReferenceDb: own.dB - first.dB,
+  });
   const sets = solved.map((s): MountSetAnswer => ({
     ...s,
     movePct: reference.shifter.totalMm === 0 ? 0 : 100 * (1 - s.shifter.totalMm / reference.shifter.totalMm),

@@ -123,13 +123,13 @@ export function mountModes(input: MountModesInput): MountModesAnswer | Unsolvabl
               return { name: p.name, ...moved, totalMm: Math.hypot(moved.xMm, moved.yMm, moved.zMm) };
             }),
           },
-    shake: input.shake ? shaken(assembly, input.shake, axis) : null,
+    shake: input.shake ? forcedResponse(assembly, input.shake, axis) : null,
     notices,
   };
 }
 
 /** Steady shaking by a torque about the crank: K(1 + i loss) - w^2 M, as twice as many real equations. */
-function shaken(
+function forcedResponse(
   { springs, mass }: Assembly,
   { hz, torqueNm }: { hz: number; torqueNm: number },
   axis: number,

@@ -151,8 +151,8 @@ export interface Assembly {
   springs: Spring[];
   mass: Rows;
   /** Static and dynamic stiffness. */
-  still: Rows;
-  shaken: Rows;
+  staticStiffness: Rows;
+  dynamicStiffness: Rows;
   modes: Mode[];
   inertia: InertiaTensor;
 }
@@ -213,8 +213,8 @@ export function assemble(unit: PowerUnit, field = "mounts"): Assembly | Unsolvab
       lossFactor: mount.lossFactor,
     };
   });
-  const still = added(springs, () => 1);
-  const held = generalisedEigen(still, mass);
+  const staticStiffness = added(springs, () => 1);
+  const held = generalisedEigen(staticStiffness, mass);
   if (!held) return { unsolvable: "invalid", field: field.replace("mounts", "inertia"), why: "an inertia of a body" };
   const [least, most] = [held.values[0], held.values[5]];
   if (!(least >= FREE * most) || most <= NOTHING) {
@@ -227,10 +227,10 @@ export function assemble(unit: PowerUnit, field = "mounts"): Assembly | Unsolvab
   }
   // One ratio for all mounts stretches the squares of the frequencies and leaves the shapes: no second solve.
   const common = springs.every((s) => s.dynamicRatio === springs[0].dynamicRatio) ? springs[0].dynamicRatio : null;
-  const shaken = common === 1 ? still : added(springs, (s) => s.dynamicRatio);
+  const dynamicStiffness = common === 1 ? staticStiffness : added(springs, (s) => s.dynamicRatio);
   const eigen =
     common === null
-      ? generalisedEigen(shaken, mass)
+      ? generalisedEigen(dynamicStiffness, mass)
       : { values: held.values.map((v) => v * common), vectors: held.vectors };
   if (!eigen) return { unsolvable: "invalid", field, why: "a unit that can be solved" };
   const modes = eigen.values.map((value, i): Mode => {
@@ -240,7 +240,7 @@ export function assemble(unit: PowerUnit, field = "mounts"): Assembly | Unsolvab
     const lossFactor = springs.reduce((sum, s, k) => sum + s.lossFactor * parts[k], 0) / whole;
     return { hz: Math.sqrt(Math.max(0, value)) / (2 * Math.PI), dominant, energyPct, shape, lossFactor };
   });
-  return { springs, mass, still, shaken, modes, inertia };
+  return { springs, mass, staticStiffness, dynamicStiffness, modes, inertia };
 }
 
 function quadratic(k: Rows, v: readonly number[]): number {
@@ -267,7 +267,7 @@ function shapeOf(vector: readonly number[], mass: Rows) {
 export const crankIndex = (axis: CrankAxis): number => (axis === "x" ? 3 : 4);
 
 /** Coordinates under a steady load, m and rad. */
-export const underLoad = (a: Assembly, load: number[]): number[] => solve(a.still, load);
+export const underLoad = (a: Assembly, load: number[]): number[] => solve(a.staticStiffness, load);
 
 /** Force of a mount on the unit, N, for coordinates q, and how its top moves, mm. */
 export function mountUnder(

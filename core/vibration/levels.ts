@@ -109,6 +109,6 @@ export function levelChanges(before: readonly SourceLevel[], after: readonly Sou
 }
 
 /** Spread of each source's level between two halves of a record, dB: what the same again would differ by. */
-export function repeats(first: readonly SourceLevel[], second: readonly SourceLevel[]): Map<string, number> {
+export function repeatabilityDb(first: readonly SourceLevel[], second: readonly SourceLevel[]): Map<string, number> {
   return new Map(levelChanges(first, second).map((c) => [c.id, Math.abs(c.dB)]));
 }

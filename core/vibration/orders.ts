@@ -66,11 +66,11 @@ export function orders(input: OrdersInput): OrdersAnswer {
       ? (input.engineRpm ?? 0) / ((input.gearRatio ?? 1) * transferRatio * finalDrive)
       : input.speedKmh / kmhPerRpm;
   const engineRpm = input.engineRpm ?? wheelRpm * (input.gearRatio ?? 1) * transferRatio * finalDrive;
-  const turning = engineRpm / (wheelRpm * transferRatio * finalDrive);
-  const gearRatio = input.gearRatio ?? turning;
+  const rotatingSources = engineRpm / (wheelRpm * transferRatio * finalDrive);
+  const gearRatio = input.gearRatio ?? rotatingSources;
   const prop = input.propShaft ?? input.layout === "northSouth";
   const propRpm = prop ? wheelRpm * finalDrive : null;
-  const slips = exceeds(Math.abs(turning / gearRatio - 1), SLIP);
+  const slips = exceeds(Math.abs(rotatingSources / gearRatio - 1), SLIP);
 
   const source = (
     id: string,
@@ -83,18 +83,18 @@ export function orders(input: OrdersInput): OrdersAnswer {
   const joint = JOINT_ORDER[input.halfShaftJoint];
   const sources = [
     ...(input.strokes === 4 ? [source("engineHalf", "engine, half order", engineRpm, 0.5, "engine")] : []),
-    source("engine1", "engine, once a turn", engineRpm, 1, "engine"),
+    source("engine1", "engine, first order", engineRpm, 1, "engine"),
     source("engineFiring", "engine firing", engineRpm, firing, "engine"),
     ...(propRpm === null
       ? []
       : [
-          source("prop1", "prop shaft, once a turn: balance", propRpm, 1, "prop"),
-          source("prop2", "prop shaft, twice a turn: joint angles", propRpm, 2, "prop"),
+          source("prop1", "prop shaft, first order: balance", propRpm, 1, "prop"),
+          source("prop2", "prop shaft, second order: joint angles", propRpm, 2, "prop"),
         ]),
-    source("halfShaft1", "half shaft, once a turn", wheelRpm, 1, "halfShaft"),
+    source("halfShaft1", "half shaft, first order", wheelRpm, 1, "halfShaft"),
     source("halfShaftJoint", `half shaft, ${JOINT_WORDS[input.halfShaftJoint]}`, wheelRpm, joint, "halfShaft"),
-    source("wheel1", "wheel, once a turn", wheelRpm, 1, "wheel"),
-    source("wheel2", "wheel, twice a turn", wheelRpm, 2, "wheel"),
+    source("wheel1", "wheel, first order", wheelRpm, 1, "wheel"),
+    source("wheel2", "wheel, second order", wheelRpm, 2, "wheel"),
     ...input.accessories.map((a) => source(`accessory:${a.name}`, a.name, engineRpm, a.ratio, "engine")),
   ];
   return {
@@ -110,7 +110,7 @@ export function orders(input: OrdersInput): OrdersAnswer {
           {
             code: "slip",
             field: "gearRatio",
-            message: `engine and road speed give ${turning.toFixed(2)} to 1, not ${gearRatio.toFixed(2)}: it slips, or it is another gear`,
+            message: `engine and road speed give ${rotatingSources.toFixed(2)} to 1, not ${gearRatio.toFixed(2)}: it slips, or it is another gear`,
           },
         ]
       : [],

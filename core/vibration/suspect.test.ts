@@ -1,14 +1,14 @@
 import { describe, expect, it } from "vitest";
 import {
   acrossGears,
-  leadingSource,
+  dominantPeak,
   levelChanges,
   match,
   orders,
-  repeats,
+  repeatabilityDb,
   sourceLevels,
   spectrum,
-  turning,
+  rotatingSources,
   type DriveTrain,
 } from "../index";
 
@@ -29,7 +29,7 @@ const drive: DriveTrain = {
 };
 
 const hzOf = (gear: string | null, id: string, engineRpm: number | null = null): number | undefined => {
-  const turns = turning(drive, { gear, speedKmh: 70, engineRpm });
+  const turns = rotatingSources(drive, { gear, speedKmh: 70, engineRpm });
   return turns.ok ? turns.sources.find((s) => s.id === id)?.hz : undefined;
 };
 
@@ -47,12 +47,12 @@ describe("what turns", () => {
     const { layout, finalDrive, transferRatio, tyre, cylinders, strokes, propShaft, accessories } = drive;
     const rest = { layout, finalDrive, transferRatio, tyre, cylinders, strokes, propShaft, accessories };
     const all = orders({ ...rest, halfShaftJoint: "tripod", speedKmh: 70, gearRatio: 0.79 });
-    const turns = turning(drive, { gear: "5", speedKmh: 70, engineRpm: null });
+    const turns = rotatingSources(drive, { gear: "5", speedKmh: 70, engineRpm: null });
     expect(turns.ok && turns.sources).toEqual(all.sources.filter((s) => s.of !== "halfShaft"));
   });
 
   it("out of gear, engine and road each go their own way; standing, only the engine's are left", () => {
-    const coasting = turning(drive, { gear: null, speedKmh: 70, engineRpm: 750 });
+    const coasting = rotatingSources(drive, { gear: null, speedKmh: 70, engineRpm: 750 });
     expect(coasting.ok && coasting.sources.map((s) => s.id)).toEqual([
       "engineHalf",
       "engine1",
@@ -66,13 +66,13 @@ describe("what turns", () => {
     expect(hzOf(null, "prop2", 750)).toBeCloseTo(hzOf("5", "prop2") ?? 0, 9);
     // Handbook: four cylinders at 750 rpm fire at 25.0 Hz.
     expect(hzOf(null, "engineFiring", 750)).toBeCloseTo(25, 9);
-    const still = turning(drive, { gear: null, speedKmh: null, engineRpm: 750 });
+    const still = rotatingSources(drive, { gear: null, speedKmh: null, engineRpm: 750 });
     expect(still.ok && still.sources.map((s) => s.of)).toEqual(["engine", "engine", "engine", "engine"]);
   });
 
   it("says what it lacks", () => {
     const lacks = (gear: string | null, speedKmh: number | null): string => {
-      const t = turning(drive, { gear, speedKmh, engineRpm: null });
+      const t = rotatingSources(drive, { gear, speedKmh, engineRpm: null });
       return t.ok ? "" : t.lacks;
     };
     expect(lacks("6", 70)).toBe("the ratio of gear 6");
@@ -80,7 +80,7 @@ describe("what turns", () => {
   });
 
   it("notices a gear that engine and road speed do not agree with", () => {
-    const slips = turning(drive, { gear: "4", speedKmh: 70, engineRpm: 2800 });
+    const slips = rotatingSources(drive, { gear: "4", speedKmh: 70, engineRpm: 2800 });
     expect(slips.ok && slips.notes.join()).toContain("it slips, or it is another gear");
   });
 });
@@ -204,7 +204,10 @@ describe("levels of the sources", () => {
   it("of two halves of a steady record differ by little", () => {
     const all = shake([[83.9, 0.5]]);
     const [a, b] = [all.subarray(0, 6 * RATE), all.subarray(6 * RATE)].map((h) => spectrumOf(h));
-    const spread = repeats(sourceLevels(a.amplitude, a.binHz, sources), sourceLevels(b.amplitude, b.binHz, sources));
+    const spread = repeatabilityDb(
+      sourceLevels(a.amplitude, a.binHz, sources),
+      sourceLevels(b.amplitude, b.binHz, sources),
+    );
     expect(spread.get("b")).toBeLessThan(0.1);
   });
 
@@ -216,12 +219,12 @@ describe("levels of the sources", () => {
 
 describe("the leading source", () => {
   const sources = (gear: string) => {
-    const t = turning(drive, { gear, speedKmh: 70, engineRpm: null });
+    const t = rotatingSources(drive, { gear, speedKmh: 70, engineRpm: null });
     return t.ok ? t.sources : [];
   };
   const leading = (gear: string, lines: [number, number][]) => {
     const s = spectrumOf(shake(lines));
-    return leadingSource(
+    return dominantPeak(
       match({ peaks: s.peaks, sources: sources(gear), binHz: s.binHz, windowPct: 3, windowBins: 1.5 }),
     );
   };
@@ -244,7 +247,7 @@ describe("the leading source", () => {
       ]),
     ).toMatchObject({ kind: "clear", sources: ["prop2"] });
     expect(leading("5", [[120, 1]])).toMatchObject({ kind: "unknown" });
-    expect(leadingSource({ peaks: [], sources: [], unexplained: [], notices: [] })).toEqual({ kind: "nothing" });
+    expect(dominantPeak({ peaks: [], sources: [], unexplained: [], notices: [] })).toEqual({ kind: "nothing" });
   });
 });
 

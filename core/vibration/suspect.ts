@@ -1,7 +1,7 @@
 import type { MatchAnswer } from "./match";
 
 /** What the strongest peak of a recording says. */
-export type Leading =
+export type DominantPeak =
   | { kind: "nothing" }
   | { kind: "unknown"; peak: MatchAnswer["peaks"][number] }
   | {
@@ -17,7 +17,7 @@ export type Leading =
 export const BODY_HZ = 3;
 
 /** The strongest peak above the body's own rocking, which sources explain it, and the tests that part them. */
-export function leadingSource(answer: MatchAnswer): Leading {
+export function dominantPeak(answer: MatchAnswer): DominantPeak {
   const peaks = answer.peaks.filter((p) => p.hz >= BODY_HZ).sort((a, b) => b.amplitude - a.amplitude);
   if (!peaks.length) return { kind: "nothing" };
   const [peak] = peaks;

@@ -4,7 +4,7 @@ import {
   type MountRoomState,
   type RoomMount,
   type RoomUnit,
-  asked,
+  validated,
   checkDriveline,
   checkMountCompare,
   checkMountModes,
@@ -18,7 +18,7 @@ import {
   type Refusal,
 } from "../../contract";
 import {
-  byLoss,
+  hystereticTransmissibility,
   formatNumber,
   driveline,
   mountCompare,
@@ -31,17 +31,17 @@ import {
 } from "../../core";
 import { findReading, resultOf } from "../readings";
 
-const askSag = asked(mountSagInput, checkMountSag, (i) => refusedIf(mountSag(i), i));
-const askShafts = asked(drivelineInput, checkDriveline, driveline);
-const askModes = asked(mountModesInput, checkMountModes, (i) => refusedIf(mountModes(i), i));
-const askCompare = asked(mountCompareInput, checkMountCompare, (i) => refusedIf(mountCompare(i), i));
+const askSag = validated(mountSagInput, checkMountSag, (i) => refusedIf(mountSag(i), i));
+const askShafts = validated(drivelineInput, checkDriveline, driveline);
+const askModes = validated(mountModesInput, checkMountModes, (i) => refusedIf(mountModes(i), i));
+const askCompare = validated(mountCompareInput, checkMountCompare, (i) => refusedIf(mountCompare(i), i));
 
 export const NO_ROOM: MountRoomState = { sets: [], chosen: null, reason: "", expect: null, inspection: {}, note: "" };
 
-/** What a mount can be made of, against rubber as it came: common practice, no source. */
+/** What a mount can be made of, against original rubber: common practice, no source. */
 export const MATERIALS = {
   rubber: {
-    words: "rubber as it came",
+    words: "original rubber",
     factor: 1,
     lossFactor: 0.1,
     dynamicRatio: 1.2,
@@ -233,7 +233,7 @@ const YOKES_TOUCH_DEG = 30;
 /**
  * Why the shafts have no room as the figures stand, or null where they have.
  *
- * Either an angle leaves what the shaft line can be reckoned for, or a joint's yokes would touch.
+ * Either an angle leaves what the shaft line can be calculated for, or a joint's yokes would touch.
  */
 export function shaftTrouble(unit: RoomUnit, now: MountSagAnswer | null, then: MountSagAnswer | null): string | null {
   if (unit.shafts.length < 2) return null;
@@ -241,11 +241,11 @@ export function shaftTrouble(unit: RoomUnit, now: MountSagAnswer | null, then: M
   if (isRefusal(line)) {
     const at = /^shafts\[(\d+)\]/.exec(line.error.field ?? "");
     const name = at ? unit.shafts[Number(at[1])]?.name : null;
-    return `${name ? `The ${name}` : "The line of shafts"} has no room: ${typeof line.error.got === "number" ? formatNumber(line.error.got, 1) : "something else"} given, ${line.error.accepts} possible`;
+    return `${name ? `The ${name}` : "The line of shafts"} is not possible: ${typeof line.error.got === "number" ? formatNumber(line.error.got, 1) : "something else"} given, ${line.error.accepts} possible`;
   }
   const bent = line.joints.find((j) => j.kind === "cardan" && j.angleDeg > YOKES_TOUCH_DEG);
   return bent
-    ? `The shafts have no room: ${bent.from} to ${bent.to} would stand at ${formatNumber(bent.angleDeg, 1)}°, and a joint’s yokes touch near ${YOKES_TOUCH_DEG}°. Look at the angles and lengths again`
+    ? `The shafts are not possible: ${bent.from} to ${bent.to} would be at ${formatNumber(bent.angleDeg, 1)}°, and a joint’s yokes touch near ${YOKES_TOUCH_DEG}°. Look at the angles and lengths again`
     : null;
 }
 
@@ -284,7 +284,7 @@ export const compareSets = (
   askCompare({
     unit: unitOf(unit),
     sets: [
-      { name: "as it came", stiffnessFactor: 1 },
+      { name: "original", stiffnessFactor: 1 },
       ...sets.map((s) => ({ name: s.id, mounts: mountsWith(unit, s.changes) })),
     ],
     shifter: unit.shifter,
@@ -321,14 +321,14 @@ export function passedOn(unit: RoomUnit, changes: Record<string, MountChange>, h
   const answer = compareSets(unit, [{ id: "looked at", name: "", price: null, changes }], 800, 4);
   if (isRefusal(answer)) return null;
   const own = answer.sets[1];
-  return byLoss(hz / own.rollHz, own.lossFactor);
+  return hystereticTransmissibility(hz / own.rollHz, own.lossFactor);
 }
 
 /** Transmissibility in dB over engine speed by the loss-factor form, for a set's roll mode. */
 export const idleCurve = (rollHz: number, lossFactor: number, order: number): { rpm: number; dB: number }[] =>
   Array.from({ length: 56 }, (_, i) => {
     const rpm = 500 + i * 50;
-    return { rpm, dB: 20 * Math.log10(byLoss((order * rpm) / 60 / rollHz, lossFactor)) };
+    return { rpm, dB: 20 * Math.log10(hystereticTransmissibility((order * rpm) / 60 / rollHz, lossFactor)) };
   });
 
 const mount = (

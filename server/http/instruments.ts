@@ -4,7 +4,7 @@ import { z } from "zod";
 import { ACCEPTS, gearName, refusalFromIssues, routes, runConditions, ulid, word, over } from "../../contract";
 import type { AnyInstrument } from "../instruments";
 import { refuse, Refused, type Views } from "../services";
-import { door } from "./door";
+import { endpoint } from "./endpoint";
 
 const number = (text: unknown): number | null => {
   const value = Number(text);
@@ -19,7 +19,7 @@ const figure = (max: number, unit: string) =>
     .default(null);
 
 /** What a recording is to be of. */
-const wish = z.strictObject({
+const request = z.strictObject({
   vehicle: ulid.nullable().default(null),
   phase: word(["before", "after"]).default("before"),
   condition: word(runConditions).default("roadSpeed"),
@@ -51,11 +51,11 @@ async function stream(res: Response, of: (until: AbortSignal) => AsyncIterable<u
 }
 
 /** The instruments there are, and a stream of readings or of samples of each as server-sent events. */
-export function instrumentDoors(instruments: readonly AnyInstrument[], views: Views): Router {
+export function instrumentEndpoints(instruments: readonly AnyInstrument[], views: Views): Router {
   const router = Router();
   const asked = (id: string): AnyInstrument =>
     instruments.find((i) => i.id === id) ?? refuse("not_found", "id", id, instruments.map((i) => i.id).join(", "));
-  door(router, routes.instruments, () =>
+  endpoint(router, routes.instruments, () =>
     Promise.resolve({
       instruments: instruments.map(({ id, name, kind, measures, resolution, rateHz, standIn }) => ({
         id,
@@ -83,7 +83,7 @@ export function instrumentDoors(instruments: readonly AnyInstrument[], views: Vi
     try {
       const instrument = asked(req.params.id);
       if (!("blocks" in instrument)) return refuse("not_found", "id", req.params.id, "an instrument that records");
-      const read = wish.safeParse(req.query);
+      const read = request.safeParse(req.query);
       if (!read.success) throw new Refused(refusalFromIssues(read.error.issues, req.query));
       const { vehicle: id, ...about } = read.data;
       const vehicle = id === null ? null : (await views.vehicle(id)).vehicle;

@@ -8,7 +8,7 @@ import { sendKept } from "./sendKept";
 const HASH = /^[0-9a-f]{64}$/;
 
 /** Pictures in and out. */
-export function photoDoors(photos: Photos): Router {
+export function photoEndpoints(photos: Photos): Router {
   const router = Router();
   const received = oneFile({ field: "photo", bytes: PHOTO_BYTES, called: "a picture", accepts: photoKinds.join(", ") });
   router.post("/api/photos", received, async (req, res, next) => {

@@ -9,7 +9,7 @@ import { sendKept } from "./sendKept";
 const NAME = /^([0-9a-f]{64})\.(wav|csv)$/;
 
 /** Vibration recordings in and out. */
-export function recordingDoors(recordings: Recordings): Router {
+export function recordingEndpoints(recordings: Recordings): Router {
   const router = Router();
   const received = oneFile({
     field: "recording",

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { resources, type RecordHead, type Vehicle } from "../../contract";
-import { leadingSource, match, sourceLevels, spectrum, turning, type DriveTrain } from "../../core";
-import { hiddenFaults, standInAccelerometer, standInBlocks, type RecordingWish } from ".";
+import { dominantPeak, match, sourceLevels, spectrum, rotatingSources, type DriveTrain } from "../../core";
+import { hiddenFaults, standInAccelerometer, standInBlocks, type RecordingRequest } from ".";
 
 const head: RecordHead = { id: "v", version: 1, createdAt: "", updatedAt: "", deletedAt: null };
 const driveTrain = {
@@ -20,7 +20,7 @@ const vehicle: Vehicle = {
 };
 const faults = hiddenFaults.parse({ "T 1": { jointAngleDeg: 3 } });
 
-const wish = (over: Partial<RecordingWish> = {}): RecordingWish => ({
+const request = (over: Partial<RecordingRequest> = {}): RecordingRequest => ({
   vehicle,
   phase: "before",
   condition: "roadSpeed",
@@ -34,7 +34,7 @@ const wish = (over: Partial<RecordingWish> = {}): RecordingWish => ({
 });
 
 function listen(
-  about: RecordingWish,
+  about: RecordingRequest,
   hidden = faults,
   seconds = 8,
 ): { samples: Float64Array; rateHz: number; rpm: (number | null)[] } {
@@ -49,14 +49,14 @@ function listen(
   throw new Error("it ended");
 }
 
-function heard(about: RecordingWish, hidden = faults) {
+function heard(about: RecordingRequest, hidden = faults) {
   const { samples, rateHz } = listen(about, hidden);
   const s = spectrum({ samples, rateHz, channels: 1 }, { minRatio: 0.02, maxPeaks: 12, orders: [] });
   const drive = { ...vehicle.driveTrain, layout: vehicle.layout, cylinders: 4 } as DriveTrain;
-  const turns = turning(drive, { gear: about.gear, speedKmh: about.speedKmh, engineRpm: about.engineRpm });
+  const turns = rotatingSources(drive, { gear: about.gear, speedKmh: about.speedKmh, engineRpm: about.engineRpm });
   const sources = turns.ok ? turns.sources : [];
   return {
-    leading: leadingSource(match({ peaks: s.peaks, sources, binHz: s.binHz, windowPct: 3, windowBins: 1.5 })),
+    leading: dominantPeak(match({ peaks: s.peaks, sources, binHz: s.binHz, windowPct: 3, windowBins: 1.5 })),
     level: (id: string): number =>
       sourceLevels(
         s.amplitude,
@@ -68,7 +68,7 @@ function heard(about: RecordingWish, hidden = faults) {
 
 describe("the stand-in accelerometer", () => {
   it("shakes with what is hidden in the vehicle until the work is done", () => {
-    const [before, after] = [heard(wish()), heard(wish({ phase: "after" }))];
+    const [before, after] = [heard(request()), heard(request({ phase: "after" }))];
     expect(before.leading).toMatchObject({ kind: "clear", sources: ["prop2"] });
     expect(after.level("prop2")).toBeLessThan(before.level("prop2") / 5);
     // What was not worked on stays.
@@ -77,22 +77,22 @@ describe("the stand-in accelerometer", () => {
 
   it("finds a prop shaft out of balance once a turn, and more of it the faster it goes", () => {
     const unbalanced = hiddenFaults.parse({ "T 1": { propImbalanceGmm: 3000 } });
-    const slow = heard(wish({ speedKmh: 50 }), unbalanced);
-    const fast = heard(wish({ speedKmh: 100 }), unbalanced);
+    const slow = heard(request({ speedKmh: 50 }), unbalanced);
+    const fast = heard(request({ speedKmh: 100 }), unbalanced);
     expect(slow.leading).toMatchObject({ sources: ["prop1"] });
     // Twice the speed, four times the force.
     expect(fast.level("prop1") / slow.level("prop1")).toBeCloseTo(4, 0);
   });
 
   it("is the same for the same wish, and another for another", () => {
-    const [a, b] = [listen(wish(), faults, 1), listen(wish(), faults, 1)];
+    const [a, b] = [listen(request(), faults, 1), listen(request(), faults, 1)];
     expect(a.samples).toEqual(b.samples);
-    expect(listen(wish({ speedKmh: 71 }), faults, 1).samples).not.toEqual(a.samples);
+    expect(listen(request({ speedKmh: 71 }), faults, 1).samples).not.toEqual(a.samples);
   });
 
   it("runs the engine up, and sends its speed with every block", () => {
     const { rpm } = listen(
-      wish({ condition: "onThrottle", speedKmh: null, engineRpm: 2000, runUpTo: 5000 }),
+      request({ condition: "onThrottle", speedKmh: null, engineRpm: 2000, runUpTo: 5000 }),
       faults,
       11,
     );
@@ -102,7 +102,7 @@ describe("the stand-in accelerometer", () => {
   });
 
   it("only hums where nothing of the vehicle is known", () => {
-    for (const about of [wish({ vehicle: null }), wish({ vehicle: { ...vehicle, driveTrain: null } })]) {
+    for (const about of [request({ vehicle: null }), request({ vehicle: { ...vehicle, driveTrain: null } })]) {
       expect(Math.max(...listen(about, faults, 1).samples.map(Math.abs))).toBeLessThan(0.5);
     }
   });
@@ -111,7 +111,7 @@ describe("the stand-in accelerometer", () => {
     const gone = new AbortController();
     const seen: number[] = [];
     const done = (async () => {
-      for await (const block of standInAccelerometer(faults).blocks(wish({ silentAfter: 3 }), gone.signal))
+      for await (const block of standInAccelerometer(faults).blocks(request({ silentAfter: 3 }), gone.signal))
         seen.push(block.samples.length);
     })();
     await new Promise((resolve) => setTimeout(resolve, 300));

@@ -1,3 +1,3 @@
-export type { AnyInstrument, Instrument, ReadingWish, Recorder, RecordingWish } from "./instrument";
+export type { AnyInstrument, Instrument, ReadingRequest, Recorder, RecordingRequest } from "./instrument";
 export { standInInstruments } from "./standIns";
 export { hiddenFaults, standInAccelerometer, standInBlocks, type HiddenFaults } from "./shaking";

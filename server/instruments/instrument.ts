@@ -7,7 +7,7 @@ import type { InstrumentBlock, InstrumentLine, InstrumentReading, RunCondition, 
  */
 export interface Instrument extends InstrumentLine {
   rateHz: null;
-  readings(about: ReadingWish, until: AbortSignal): AsyncIterable<InstrumentReading>;
+  readings(about: ReadingRequest, until: AbortSignal): AsyncIterable<InstrumentReading>;
 }
 
 /**
@@ -16,13 +16,13 @@ export interface Instrument extends InstrumentLine {
  */
 export interface Recorder extends InstrumentLine {
   rateHz: number;
-  blocks(about: RecordingWish, until: AbortSignal): AsyncIterable<InstrumentBlock>;
+  blocks(about: RecordingRequest, until: AbortSignal): AsyncIterable<InstrumentBlock>;
 }
 
 export type AnyInstrument = Instrument | Recorder;
 
 /** What the screen tells an instrument; a real one may ignore it. */
-export interface ReadingWish {
+export interface ReadingRequest {
   /** What is about to be measured, base unit: where a stand-in puts its jaws, and the torque a wrench is set to. */
   near: number | null;
   /** Readings after which a stand-in falls silent, to try what happens then. */
@@ -30,7 +30,7 @@ export interface ReadingWish {
 }
 
 /** What the screen tells an instrument that records; a real one may ignore all of it. */
-export interface RecordingWish {
+export interface RecordingRequest {
   vehicle: Vehicle | null;
   phase: "before" | "after";
   condition: RunCondition;

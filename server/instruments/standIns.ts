@@ -1,6 +1,6 @@
 import { setTimeout as wait } from "node:timers/promises";
 import type { InstrumentLine, InstrumentReading } from "../../contract";
-import type { Instrument, ReadingWish } from "./instrument";
+import type { Instrument, ReadingRequest } from "./instrument";
 import { noiseFrom } from "./noise";
 
 /** Readings a second, as a data cable of the usual kind gives. */
@@ -56,7 +56,7 @@ const standIns: readonly StandIn[] = [
 const stepped = (value: number, step: number): number => Number((Math.round(value / step) * step).toFixed(4));
 
 /** The readings of a stand-in, one after the other, without waiting. */
-export function* standInReadings(kind: StandIn, about: ReadingWish): Generator<InstrumentReading> {
+export function* standInReadings(kind: StandIn, about: ReadingRequest): Generator<InstrumentReading> {
   const noise = noiseFrom(Math.round((about.near ?? kind.usual) * 1000) + kind.id.length * 7919);
   const piece = about.near ?? kind.usual;
   const recent: number[] = [];

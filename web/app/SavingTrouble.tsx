@@ -94,7 +94,8 @@ function WaitingEdits({ open, onClose }: { open: boolean; onClose: () => void })
     <Modal open={open} onCancel={onClose} footer={null} title="Not saved yet" width={620}>
       {state.memoryOnly && (
         <p>
-          This browser stores nothing, or has no room left. Edits are sent as usual; keep this tab open until they are.
+          This browser stores nothing, or its storage is full. Edits are sent as usual; keep this tab open until they
+          are.
         </p>
       )}
       {own.length > 0 && (

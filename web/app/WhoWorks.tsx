@@ -16,7 +16,7 @@ export function WhoWorks() {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const [open, setOpen] = useState(false);
-  // Another shop's data, or somebody who has left: nobody works here until it is said anew.
+  // Another shop's data, or somebody who has left: no user is selected until somebody chooses.
   const gone = Boolean(data && me && !people.some((p) => p.id === me));
   useEffect(() => {
     if (gone) dispatch(session.actions.workingAs(null));
@@ -27,13 +27,19 @@ export function WhoWorks() {
       <button
         type="button"
         className="who-works"
-        aria-label={person ? `Working as ${person.name}; change` : "Nobody named; say who works here"}
+        aria-label={person ? `Working as ${person.name}; change` : "No user selected; choose one"}
         onClick={() => setOpen(true)}
       >
         <b>{person?.initials ?? "?"}</b>
-        {person ? "works here" : "who?"}
+        {person ? "user" : "user?"}
       </button>
-      <Modal open={open} onCancel={() => setOpen(false)} footer={null} title="Who works at this screen?" width={380}>
+      <Modal
+        open={open}
+        onCancel={() => setOpen(false)}
+        footer={null}
+        title="Who is working at this screen?"
+        width={380}
+      >
         <div className="who-list">
           {people.map((p) => (
             <button

@@ -1,7 +1,7 @@
 import type { ChangeAnswer, ChangeRequest } from "../../contract";
 import type { KeptEntry } from "../app/saving";
 
-/** What becomes of the next requests: they arrive, they are lost on the way, or their answer is. */
+/** What becomes of the next requests: they arrive, they get lost, or their answer is. */
 export type Luck = "good" | "loseRequest" | "loseAnswer";
 
 /**

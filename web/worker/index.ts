@@ -1,4 +1,4 @@
-export { useReckoned, useSpectrum, wavOf, type SpectrumState } from "./vibrations";
-export type { SpectrumDrawn, SpectrumWish } from "./vibrationProtocol";
+export { useComputed, useSpectrum, wavOf, type SpectrumState } from "./vibrations";
+export type { SpectrumDrawn, SpectrumRequest } from "./vibrationProtocol";
 export type { Solvable } from "./protocol";
 export { useSolved, type Solved } from "./useSolved";

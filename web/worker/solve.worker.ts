@@ -1,6 +1,6 @@
 import { expose } from "comlink";
 import {
-  asked,
+  validated,
   checkClearance,
   checkGated,
   checkNotch,
@@ -14,10 +14,10 @@ import { clearance, gatedLinkage, notch, shims } from "../../core";
 import type { Solvable, Solver } from "./protocol";
 
 const solvers = {
-  shims: asked(shimsInput, checkShims, shims),
-  gatedLinkage: asked(gatedInput, checkGated, gatedLinkage),
-  clearance: asked(clearanceInput, checkClearance, clearance),
-  notch: asked(notchInput, checkNotch, notch),
+  shims: validated(shimsInput, checkShims, shims),
+  gatedLinkage: validated(gatedInput, checkGated, gatedLinkage),
+  clearance: validated(clearanceInput, checkClearance, clearance),
+  notch: validated(notchInput, checkNotch, notch),
 };
 
 const solver: Solver = {

@@ -16,12 +16,12 @@ export type Solved<T> =
   | { state: "cancelled" }
   | { state: "lost" };
 
-interface Hand {
+interface WorkerHandle {
   worker: Worker;
   solver: Remote<Solver>;
 }
 
-const hire = (): Hand => {
+const spawnWorker = (): WorkerHandle => {
   const worker = new Worker(new URL("./solve.worker.ts", import.meta.url), { type: "module" });
   return { worker, solver: wrap<Solver>(worker) };
 };
@@ -37,13 +37,13 @@ export function useSolved<N extends keyof Solvable>(
   const [result, setResult] = useState<Solved<Solvable[N]>>({ state: "waiting", slow: false });
   const [last, setLast] = useState<Solvable[N] | null>(null);
   const [turn, setTurn] = useState(0);
-  const hand = useRef<Hand | null>(null);
+  const handle = useRef<WorkerHandle | null>(null);
   const callOff = useRef<() => void>(() => undefined);
   const key = JSON.stringify(input);
 
   const dismiss = (): void => {
-    hand.current?.worker.terminate();
-    hand.current = null;
+    handle.current?.worker.terminate();
+    handle.current = null;
   };
 
   useEffect(() => {
@@ -70,9 +70,9 @@ export function useSolved<N extends keyof Solvable>(
     setResult({ state: "waiting", slow: false });
     const slow = window.setTimeout(() => current && setResult({ state: "waiting", slow: true }), SPEAK_AFTER_MS);
     const longest = window.setTimeout(lose, LONGEST_MS);
-    hand.current ??= hire();
-    hand.current.worker.onerror = lose;
-    hand.current.solver
+    handle.current ??= spawnWorker();
+    handle.current.worker.onerror = lose;
+    handle.current.solver
       .solve(name, JSON.parse(key))
       .then((out) =>
         end(

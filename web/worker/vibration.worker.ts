@@ -1,6 +1,6 @@
 import { expose, transfer } from "comlink";
 import { LEAST_SAMPLES, readWav, spectrum, usualWindow, wavBytes, type Recording } from "../../core";
-import type { SpectrumDrawn, SpectrumWish, Vibrations } from "./vibrationProtocol";
+import type { SpectrumDrawn, SpectrumRequest, Vibrations } from "./vibrationProtocol";
 
 const PLAIN = { minRatio: 0.01, maxPeaks: 50, orders: [] };
 
@@ -34,8 +34,8 @@ function halvesOf(recording: Recording, windowSamples: number): SpectrumDrawn["h
 }
 
 const vibrations: Vibrations = {
-  async spectrum(wish: SpectrumWish, onPart) {
-    const recording = await recordOf(wish.file, wish.rateHz);
+  async spectrum(request: SpectrumRequest, onPart) {
+    const recording = await recordOf(request.file, request.rateHz);
     if ("why" in recording) return recording;
     let told = 0;
     const tell = (part: number): void => {
@@ -44,12 +44,12 @@ const vibrations: Vibrations = {
       told = now;
       onPart(part);
     };
-    const whole = spectrum(recording, { ...PLAIN, windowSamples: wish.windowSamples }, (part) => tell(part / 2));
+    const whole = spectrum(recording, { ...PLAIN, windowSamples: request.windowSamples }, (part) => tell(part / 2));
     const map =
-      wish.rpmTrack && wish.orders?.length
+      request.rpmTrack && request.orders?.length
         ? spectrum(
             recording,
-            { ...PLAIN, windowSamples: wish.mapWindow, rpmTrack: wish.rpmTrack, orders: wish.orders },
+            { ...PLAIN, windowSamples: request.mapWindow, rpmTrack: request.rpmTrack, orders: request.orders },
             (part) => tell(0.5 + part / 4),
           ).orderMap
         : null;

@@ -1,7 +1,7 @@
 import type { SpectrumAnswer } from "../../core";
 
 /** What is asked of a recording that is kept. */
-export interface SpectrumWish {
+export interface SpectrumRequest {
   file: string;
   rateHz: number;
   windowSamples?: number;
@@ -22,7 +22,7 @@ export interface SpectrumDrawn extends Omit<SpectrumAnswer, "amplitude" | "order
 
 /** What the screen may call in the worker. Types only: both ends import it. */
 export interface Vibrations {
-  spectrum(wish: SpectrumWish, onPart: (part: number) => void): Promise<SpectrumDrawn | { why: string }>;
+  spectrum(request: SpectrumRequest, onPart: (part: number) => void): Promise<SpectrumDrawn | { why: string }>;
   /** A WAV file of samples that were recorded in the page. */
   wav(samples: Float32Array, rateHz: number): Uint8Array;
 }

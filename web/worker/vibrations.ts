@@ -1,21 +1,21 @@
 import { proxy, wrap, type Remote } from "comlink";
 import { useEffect, useState, useSyncExternalStore } from "react";
-import type { SpectrumDrawn, SpectrumWish, Vibrations } from "./vibrationProtocol";
+import type { SpectrumDrawn, SpectrumRequest, Vibrations } from "./vibrationProtocol";
 
 /** Work over this, ms, is taken for lost. */
 const LONGEST_MS = 60_000;
 
-/** Spectra that were reckoned and are kept, so that going back to one is at once. */
+/** Spectra that were calculated and are kept, so that going back to one is at once. */
 const KEPT = 12;
 
 export type SpectrumState =
   | { state: "none" }
-  | { state: "reckoning"; key: string }
+  | { state: "computing"; key: string }
   | { state: "done"; spectrum: SpectrumDrawn }
   | { state: "failed"; why: string }
   | { state: "cancelled" };
 
-/** How far each reckoning has come: kept apart, so that only the bar is drawn again and not the whole screen. */
+/** How far each calculation has come: kept apart, so that only the bar is drawn again and not the whole screen. */
 const parts = new Map<string, number>();
 const watchers = new Set<() => void>();
 
@@ -24,8 +24,8 @@ function cameTo(key: string, part: number): void {
   watchers.forEach((w) => w());
 }
 
-/** The part of a reckoning that is done, 0 to 1. */
-export const useReckoned = (key: string): number =>
+/** The part of a calculation that is done, 0 to 1. */
+export const useComputed = (key: string): number =>
   useSyncExternalStore(
     (watcher) => {
       watchers.add(watcher);
@@ -34,9 +34,9 @@ export const useReckoned = (key: string): number =>
     () => parts.get(key) ?? 0,
   );
 
-const hire = (): { worker: Worker; hand: Remote<Vibrations> } => {
+const spawnWorker = (): { worker: Worker; handle: Remote<Vibrations> } => {
   const worker = new Worker(new URL("./vibration.worker.ts", import.meta.url), { type: "module" });
-  return { worker, hand: wrap<Vibrations>(worker) };
+  return { worker, handle: wrap<Vibrations>(worker) };
 };
 
 const known = new Map<string, SpectrumDrawn>();
@@ -48,22 +48,22 @@ function keep(key: string, spectrum: SpectrumDrawn): void {
 }
 
 /**
- * The spectrum of a kept recording, reckoned beside the screen. Says how far it has come; calling off ends the
+ * The spectrum of a kept recording, calculated beside the screen. Says how far it has come; cancelling ends the
  * worker; one that dies or does not answer is an outcome the person sees.
  */
-export function useSpectrum(wish: SpectrumWish | null): {
+export function useSpectrum(request: SpectrumRequest | null): {
   result: SpectrumState;
   cancel: () => void;
   again: () => void;
 } {
-  const key = wish ? JSON.stringify(wish) : null;
+  const key = request ? JSON.stringify(request) : null;
   const [done, setDone] = useState<{ key: string; result: SpectrumState } | null>(null);
   const [turn, setTurn] = useState(0);
   const [stop, setStop] = useState<{ call: () => void }>({ call: () => undefined });
 
   useEffect(() => {
     if (!key || known.has(key)) return;
-    const { worker, hand } = hire();
+    const { worker, handle } = spawnWorker();
     let current = true;
     const end = (result: SpectrumState): void => {
       if (!current) return;
@@ -72,15 +72,15 @@ export function useSpectrum(wish: SpectrumWish | null): {
       worker.terminate();
       setDone({ key, result });
     };
-    const lost = (): void => end({ state: "failed", why: "the reckoning was lost" });
+    const lost = (): void => end({ state: "failed", why: "the calculation failed" });
     const longest = window.setTimeout(lost, LONGEST_MS);
     worker.onerror = lost;
     setStop({ call: () => end({ state: "cancelled" }) });
     cameTo(key, 0);
-    setDone({ key, result: { state: "reckoning", key } });
-    hand
+    setDone({ key, result: { state: "computing", key } });
+    handle
       .spectrum(
-        JSON.parse(key) as SpectrumWish,
+        JSON.parse(key) as SpectrumRequest,
         proxy((part: number) => {
           if (current) cameTo(key, part);
         }),
@@ -105,15 +105,15 @@ export function useSpectrum(wish: SpectrumWish | null): {
       ? { state: "done", spectrum: ready }
       : done?.key === key
         ? done.result
-        : { state: "reckoning", key };
+        : { state: "computing", key };
   return { result, cancel: () => stop.call(), again: () => setTurn((t) => t + 1) };
 }
 
 /** A WAV file of samples recorded in the page, made beside the screen. */
 export async function wavOf(samples: Float32Array, rateHz: number): Promise<Blob> {
-  const { worker, hand } = hire();
+  const { worker, handle } = spawnWorker();
   try {
-    const bytes = await hand.wav(samples, rateHz);
+    const bytes = await handle.wav(samples, rateHz);
     return new Blob([new Uint8Array(bytes)], { type: "audio/wav" });
   } finally {
     worker.terminate();

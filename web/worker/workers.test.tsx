@@ -2,7 +2,7 @@
 import { act, renderHook, waitFor } from "@testing-library/react";
 import { expose } from "comlink";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { useReckoned, useSolved, useSpectrum, type SpectrumDrawn, type SpectrumWish } from ".";
+import { useComputed, useSolved, useSpectrum, type SpectrumDrawn, type SpectrumRequest } from ".";
 
 /** A worker whose other end is in this page: the wire is comlink's own, the work is the test's. */
 class NearWorker {
@@ -113,20 +113,20 @@ describe("a model answered beside the screen", () => {
 
 describe("a spectrum reckoned beside the screen", () => {
   const drawn = { binHz: 1, halves: null } as unknown as SpectrumDrawn;
-  const wish = (file: string): SpectrumWish => ({ file, rateHz: 2048 });
+  const request = (file: string): SpectrumRequest => ({ file, rateHz: 2048 });
 
   it("says how far it has come, ends its worker, and is at hand the second time", async () => {
     const slow = later<SpectrumDrawn>();
     let told: (part: number) => Promise<void> = async () => undefined;
     NearWorker.service = {
-      spectrum: (_: SpectrumWish, onPart: typeof told) => {
+      spectrum: (_: SpectrumRequest, onPart: typeof told) => {
         told = onPart;
         return slow.ask();
       },
     };
-    const asked = wish("a");
-    const { result } = renderHook(() => ({ ...useSpectrum(asked), part: useReckoned(JSON.stringify(asked)) }));
-    expect(result.current.result.state).toBe("reckoning");
+    const asked = request("a");
+    const { result } = renderHook(() => ({ ...useSpectrum(asked), part: useComputed(JSON.stringify(asked)) }));
+    expect(result.current.result.state).toBe("computing");
     await waitFor(() => expect(slow.open).toBe(1));
     await act(async () => told(0.4));
     await waitFor(() => expect(result.current.part).toBe(0.4));
@@ -140,7 +140,7 @@ describe("a spectrum reckoned beside the screen", () => {
 
   it("passes on why a recording cannot be had", async () => {
     NearWorker.service = { spectrum: async () => ({ why: "the recording is not where it was kept" }) };
-    const asked = wish("b");
+    const asked = request("b");
     const { result } = renderHook(() => useSpectrum(asked));
     await waitFor(() =>
       expect(result.current.result).toEqual({ state: "failed", why: "the recording is not where it was kept" }),
@@ -149,14 +149,14 @@ describe("a spectrum reckoned beside the screen", () => {
 
   it("is called off, reckoned again, and lost with its worker", async () => {
     NearWorker.service = { spectrum: () => new Promise(() => undefined) };
-    const asked = wish("c");
+    const asked = request("c");
     const { result } = renderHook(() => useSpectrum(asked));
     act(() => result.current.cancel());
     expect(result.current.result).toEqual({ state: "cancelled" });
     act(() => result.current.again());
-    expect(result.current.result.state).toBe("reckoning");
+    expect(result.current.result.state).toBe("computing");
     act(() => NearWorker.hired[1].onerror?.());
-    expect(result.current.result).toEqual({ state: "failed", why: "the reckoning was lost" });
+    expect(result.current.result).toEqual({ state: "failed", why: "the calculation failed" });
     expect(NearWorker.hired.map((w) => w.ended)).toEqual([true, true]);
   });
 

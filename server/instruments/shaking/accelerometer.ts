@@ -1,6 +1,6 @@
 import { setTimeout as wait } from "node:timers/promises";
 import type { InstrumentBlock } from "../../../contract";
-import type { Recorder, RecordingWish } from "../instrument";
+import type { Recorder, RecordingRequest } from "../instrument";
 import { noiseFrom, seedOf } from "../noise";
 import { NO_FAULT, type HiddenFaults } from "./faults";
 import { shakeLines, type Line } from "./lines";
@@ -22,29 +22,29 @@ const SENSOR_NOISE_MPS2 = 0.006;
 const BUMP = { everyS: 1.9, sizeMps2: 1.6, hz: 11, fadesPerS: 9 };
 
 /** The blocks a stand-in sends, one after the other, without waiting: the same wish, the same shake. */
-export function* standInBlocks(wish: RecordingWish, faults: HiddenFaults): Generator<InstrumentBlock> {
-  const { vehicle } = wish;
-  const fault = wish.phase === "after" ? null : ((vehicle && faults[vehicle.tag]) ?? NO_FAULT);
+export function* standInBlocks(request: RecordingRequest, faults: HiddenFaults): Generator<InstrumentBlock> {
+  const { vehicle } = request;
+  const fault = request.phase === "after" ? null : ((vehicle && faults[vehicle.tag]) ?? NO_FAULT);
   const idle = vehicle?.idleRpm ?? 800;
-  const atIdle = wish.condition === "idleInGear" || wish.condition === "idleCold";
-  const standing = atIdle || (wish.speedKmh === null && wish.engineRpm === null);
-  const first = wish.engineRpm ?? (standing ? idle : null);
+  const atIdle = request.condition === "idleInGear" || request.condition === "idleCold";
+  const standing = atIdle || (request.speedKmh === null && request.engineRpm === null);
+  const first = request.engineRpm ?? (standing ? idle : null);
   const at = (rpm: number | null): Line[] =>
     vehicle
-      ? shakeLines(vehicle, fault, wish.condition, {
-          gear: standing ? null : wish.gear,
-          speedKmh: wish.runUpTo === null && !standing ? wish.speedKmh : null,
+      ? shakeLines(vehicle, fault, request.condition, {
+          gear: standing ? null : request.gear,
+          speedKmh: request.runUpTo === null && !standing ? request.speedKmh : null,
           engineRpm: rpm,
         })
       : [];
   const noise = noiseFrom(
     seedOf(
       vehicle?.tag ?? "",
-      wish.phase,
-      wish.condition,
-      wish.gear ?? "",
-      String(wish.speedKmh),
-      String(wish.engineRpm),
+      request.phase,
+      request.condition,
+      request.gear ?? "",
+      String(request.speedKmh),
+      String(request.engineRpm),
     ),
   );
   const phases: number[] = [];
@@ -53,9 +53,11 @@ export function* standInBlocks(wish: RecordingWish, faults: HiddenFaults): Gener
   for (let block = 0; ; block++) {
     const t0 = block / BLOCKS_A_SECOND;
     const rpm =
-      wish.runUpTo === null ? first : (first ?? idle) + (wish.runUpTo - (first ?? idle)) * Math.min(1, t0 / RUN_UP_S);
-    if (wish.runUpTo !== null) lines = at(rpm);
-    const roadSize = (ROAD.at50Mps2 * (wish.speedKmh ?? (wish.runUpTo === null ? 0 : 50))) / 50;
+      request.runUpTo === null
+        ? first
+        : (first ?? idle) + (request.runUpTo - (first ?? idle)) * Math.min(1, t0 / RUN_UP_S);
+    if (request.runUpTo !== null) lines = at(rpm);
+    const roadSize = (ROAD.at50Mps2 * (request.speedKmh ?? (request.runUpTo === null ? 0 : 50))) / 50;
     const samples = Array.from({ length: BLOCK_SAMPLES }, (_, i) => {
       const t = t0 + i / RATE_HZ;
       const pace = 1 + WANDER.part * Math.sin((2 * Math.PI * t) / WANDER.everyS);
@@ -66,7 +68,7 @@ export function* standInBlocks(wish: RecordingWish, faults: HiddenFaults): Gener
       });
       road += ROAD.dull * (noise() - road);
       a += 3 * roadSize * road;
-      if (wish.condition === "bump") {
+      if (request.condition === "bump") {
         const since = t % BUMP.everyS;
         a += BUMP.sizeMps2 * Math.exp(-BUMP.fadesPerS * since) * Math.sin(2 * Math.PI * BUMP.hz * since);
       }
@@ -85,16 +87,16 @@ export const standInAccelerometer = (faults: HiddenFaults): Recorder => ({
   resolution: STEP_MPS2,
   rateHz: RATE_HZ,
   standIn: true,
-  async *blocks(wish, until) {
+  async *blocks(request, until) {
     let sent = 0;
-    for (const block of standInBlocks(wish, faults)) {
+    for (const block of standInBlocks(request, faults)) {
       if (until.aborted) return;
-      if (wish.silentAfter !== null && sent >= wish.silentAfter) {
+      if (request.silentAfter !== null && sent >= request.silentAfter) {
         // Silent, not gone: a cable that came off sends nothing and says nothing.
         await new Promise<void>((resolve) => until.addEventListener("abort", () => resolve(), { once: true }));
         return;
       }
-      await wait(wish.hurry ? 0 : 1000 / BLOCKS_A_SECOND, undefined, { signal: until }).catch(() => undefined);
+      await wait(request.hurry ? 0 : 1000 / BLOCKS_A_SECOND, undefined, { signal: until }).catch(() => undefined);
       if (until.aborted) return;
       yield block;
       sent += 1;

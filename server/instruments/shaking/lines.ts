@@ -6,8 +6,8 @@ import {
   type RunCondition,
   type Vehicle,
 } from "../../../contract";
-import { asked, checkDriveline, checkMountModes, refusedIf } from "../../../contract";
-import { byLoss, driveline, mountModes, turning, type Running } from "../../../core";
+import { validated, checkDriveline, checkMountModes, refusedIf } from "../../../contract";
+import { hystereticTransmissibility, driveline, mountModes, rotatingSources, type OperatingPoint } from "../../../core";
 import { NO_FAULT, type HiddenFault } from "./faults";
 
 /** One line of the shake: its frequency, Hz, and its amplitude at the seat rail, m/s2. */
@@ -16,8 +16,8 @@ export interface Line {
   amplitude: number;
 }
 
-const askModes = asked(mountModesInput, checkMountModes, (i) => refusedIf(mountModes(i), i));
-const askShafts = asked(drivelineInput, checkDriveline, driveline);
+const askModes = validated(mountModesInput, checkMountModes, (i) => refusedIf(mountModes(i), i));
+const askShafts = validated(drivelineInput, checkDriveline, driveline);
 
 /**
  * How hard the engine works in each condition, as a part of its full pull. These and the other figures of this
@@ -35,7 +35,7 @@ const PULL: Record<RunCondition, number> = {
 };
 
 const COLD_RUBBER = 1.5;
-/** The engine's own shake at full pull, m/s2, and what of it comes once a turn and once every second turn. */
+/** The engine's own shake at full pull, m/s2, and what of it is of first and half order. */
 const ENGINE = { fullPullMps2: 5, onceATurn: 0.1, halfOrder: 0.3 };
 /** What a line of shafts that was just set still has, deg of residual. */
 const LINE_PUT_RIGHT_DEG = 0.9;
@@ -43,10 +43,10 @@ const SEAT = { perTorsionalM: 0.0042, bodyKg: 60, kgmPerGmm: 1e-6 };
 /** What mounts nobody has entered pass on: a unit that rolls at 8 Hz, lightly damped. */
 const UNKNOWN_MOUNTS = { rollHz: 8, loss: 0.1 };
 
-/** The part of the engine's shake at a frequency that its mounts pass on, hidden faults and cold rubber reckoned in. */
+/** The part of the engine's shake at a frequency that its mounts pass on, hidden faults and cold rubber included. */
 function passedOn(vehicle: Vehicle, fault: HiddenFault, cold: boolean): (hz: number) => number {
   const unit = vehicle.powerUnit;
-  const usual = (hz: number): number => byLoss(hz / UNKNOWN_MOUNTS.rollHz, UNKNOWN_MOUNTS.loss);
+  const usual = (hz: number): number => hystereticTransmissibility(hz / UNKNOWN_MOUNTS.rollHz, UNKNOWN_MOUNTS.loss);
   if (!unit) return usual;
   const hard = (name: string): number => (fault.mounts[name] ?? 1) * (cold ? COLD_RUBBER : 1);
   const { massKg, com, box, crankAxis } = unit;
@@ -87,11 +87,11 @@ export function shakeLines(
   /** Null once the work is done: nothing is wrong any more and the line of shafts was put right. */
   found: HiddenFault | null,
   condition: RunCondition,
-  running: Running,
+  running: OperatingPoint,
 ): Line[] {
   const fault = found ?? NO_FAULT;
   const drive = driveOf(vehicle);
-  const turns = drive && turning(drive, running);
+  const turns = drive && rotatingSources(drive, running);
   if (!turns?.ok) return [];
   const through = passedOn(vehicle, fault, condition === "idleCold");
   const bend = found ? Math.hypot(residual(vehicle), fault.jointAngleDeg) : LINE_PUT_RIGHT_DEG;

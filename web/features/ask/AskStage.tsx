@@ -69,7 +69,7 @@ export default function AskStage({ view, edit }: StageProps) {
       <Answer
         acts={
           <>
-            <Button onClick={() => setWorking(true)}>Working</Button>
+            <Button onClick={() => setWorking(true)}>Calculation</Button>
             {nextTest && !answer.stop && observed.length > 0 ? (
               <Button type="primary" onClick={() => setTest(nextTest.test)}>
                 Start this test
@@ -105,7 +105,7 @@ export default function AskStage({ view, edit }: StageProps) {
             <TextField
               label="How it was taken"
               value={job.complaintNote}
-              placeholder="08:25, by telephone"
+              placeholder="08:25, by phone"
               onCommit={(complaintNote) => edit.update("job", job, { complaintNote }, "How the complaint was taken")}
             />
           </section>
@@ -136,7 +136,7 @@ export default function AskStage({ view, edit }: StageProps) {
           <Suspects diagnosis={diagnosis} />
           {answer.moreThanOne && (
             <p className="caution">
-              More than one fault is likely: the first suspect hardly explains{" "}
+              More than one fault is likely: the first suspect does not explain{" "}
               {answer.unexplained
                 .map((id) => knowledge.observations.find((o) => o.id === id)?.label.toLowerCase())
                 .join(", ")}
@@ -147,7 +147,7 @@ export default function AskStage({ view, edit }: StageProps) {
         </div>
       </div>
       <TestDialog testId={test} diagnosis={diagnosis} stateOf={stateOf} onAnswer={move} onClose={() => setTest(null)} />
-      <Modal open={working} title="Working" footer={null} width={640} onCancel={() => setWorking(false)}>
+      <Modal open={working} title="Calculation" footer={null} width={640} onCancel={() => setWorking(false)}>
         <AskWorking diagnosis={diagnosis} />
       </Modal>
     </>
@@ -193,11 +193,11 @@ function AskSentence({ diagnosis, complaint }: { diagnosis: Diagnosis; complaint
     <>
       {first.label} leads at <Num>{pct(first.p)}</Num>
       {"\u202f%"}
-      {first.referOn && ", not ours"}
+      {first.referOn && ", for a specialist"}
       {second && (
         <>
           ; {lower(second.label)}
-          {second.referOn && ", not ours,"} follows at <Num>{pct(second.p)}</Num>
+          {second.referOn && ", for a specialist,"} follows at <Num>{pct(second.p)}</Num>
           {"\u202f%"}
         </>
       )}
@@ -212,7 +212,7 @@ function AskSentence({ diagnosis, complaint }: { diagnosis: Diagnosis; complaint
           {"\u202f%"}.
         </b>{" "}
         {first.referOn
-          ? "This is not our work: refer the customer on."
+          ? "Refer the customer to a specialist."
           : "Sure enough to act on. Measure before it comes apart."}
       </>
     );

@@ -95,7 +95,7 @@ export function Suspects({ diagnosis }: { diagnosis: Diagnosis }) {
               <span className="rt">{s.label}</span>
               <p className="lb">
                 {s.referOn ? (
-                  <span className="referon">not ours, refer on</span>
+                  <span className="referon">refer to a specialist</span>
                 ) : (
                   `began at ${formatNumber(began * 100, 0)} %`
                 )}

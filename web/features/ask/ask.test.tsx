@@ -52,7 +52,7 @@ describe("Ask", () => {
     expect(dialog.querySelectorAll("li").length).toBeGreaterThan(1);
   });
 
-  it("stops when it is sure enough, and says when it is not ours", () => {
+  it("stops when it is sure enough, and says when it is for a specialist", () => {
     const sure = (symptoms: Record<string, "present" | "absent">): string => {
       const { unmount } = show(<AskStage view={jobView({ job: { complaint: "…", symptoms } })} edit={fakeEdit()} />);
       const text = says();
@@ -61,7 +61,7 @@ describe("Ask", () => {
     };
     expect(
       sure({ vibRoadSpeed: "present", swapChanges: "present", recWheel: "present", followsRoadSpeed: "present" }),
-    ).toMatch(/^Wheel or tyre imbalance, \d+ %\. This is not our work/);
+    ).toMatch(/^Wheel or tyre imbalance, \d+ %\. Refer the customer to a specialist/);
     expect(sure({ liftSeparates: "present", lowTail: "present", pryTail: "present" })).toMatch(
       /^Tail mount at the gearbox, \d+ %\. Sure enough to act on/,
     );
@@ -90,7 +90,7 @@ describe("Ask", () => {
       <AskStage view={jobView({ vehicle: { cylinders: 4, driveTrain }, recording: [recording] })} edit={fakeEdit()} />,
     );
     expect(plainText(document.body)).toContain(
-      "At 70 km/h in gear 5: the prop shaft, twice a turn, which points at joint angles.",
+      "At 70 km/h in gear 5: the prop shaft, second order, which points at joint angles.",
     );
   });
 });

@@ -4,110 +4,166 @@ import type { HowTo, Knowledge } from "../../../core";
 export const howToOf = (knowledge: Knowledge, testId: string): HowTo | undefined =>
   knowledge.howTos?.[testId] ?? HOW_TO[testId];
 
-/** The usual way of each test of the standard table, keyed by the test's id. */
+const UNDER = "Stands before you go under; a jack is not a support.";
+const ROAD = "Quiet road, within the limit. The passenger records, never the driver.";
+
+/**
+ * The usual way of each test of the standard table, keyed by the test's id. The caution is read before the first step.
+ * Limits in them are common practice, no source: the maker's figure goes first.
+ */
 export const HOW_TO: Record<string, HowTo> = {
   wobble: {
     steps: [
-      "Engine off, in third. Handbrake on.",
+      "Engine off, in third.",
       "Push and pull the knob until something resists. Then side to side.",
-      "Tape the free part, end to end.",
+      "Measure the free part, end to end.",
     ],
+    caution: "Handbrake on and wheels chocked: the gear alone does not hold it.",
   },
   watchBelow: {
     steps: [
-      "Vehicle on stands, engine off. A lamp on the linkage.",
+      "A lamp on the linkage.",
       "The helper moves the lever slowly from third to fourth and back.",
-      "Watch each joint in turn: which side moves and the other waits?",
+      "Watch each joint in turn: which side moves while the other waits?",
     ],
-    caution: "Stands before you go under; a jack is not a support. Agree with the helper that nothing else is touched.",
+    caution: `${UNDER} Engine off, wheels chocked. Agree with the helper that only the lever is touched.`,
   },
   lift: {
     steps: [
-      "A jack under a rigid part of the gearbox, a wooden block between.",
+      "A jack under a rigid part of the gearbox, a block of wood between.",
       "Lift until the weight just comes off the tail mount, no more.",
       "Look for rubber leaving metal.",
     ],
-    caution: "Never under the thin pan. Vehicle on stands; nobody's hand between mount and crossmember.",
+    caution: `${UNDER} Never lift by the thin pan. No hand between mount and crossmember.`,
   },
   brakeTorque: {
     steps: [
-      "Wheels chocked front and rear, handbrake and footbrake on. Bonnet open.",
-      "In first, bring the clutch to its bite for a second, at idle and a little over. Then the same in reverse.",
-      "The other person stands at the side and watches how far the engine rises.",
+      "Handbrake and footbrake on, bonnet open.",
+      "In first, bring the clutch to its bite for one second, at idle and a little over. Then the same in reverse.",
+      "The helper stands at the side and watches how far the engine rises.",
     ],
-    caution: "Nobody in front of or behind the vehicle. One second, not more: the clutch heats.",
+    caution:
+      "Wheels chocked front and rear, nobody in front of or behind the vehicle. Loose clothing and hands clear of fan and belts. One second, no more: the clutch heats.",
   },
   pry: {
     steps: [
       "A bar between bracket and body, on metal, not on rubber.",
-      "Lever gently each way; more than 6 mm (1/4 in) or a gap that opens is a worn mount.",
-      "Left, right, torque mount, tail.",
+      "Pry gently each way. Maker’s figure first; without one, more than 6 mm (1/4 in) or a gap that opens is a worn mount.",
+      "Left, right, torque-reaction mount, tail.",
     ],
-    caution: "Hot exhaust. Do not lever on the sump or on lines.",
+    caution: "Engine off. The exhaust is hot. Do not pry on the sump or on pipes.",
   },
   heights: {
     steps: [
-      "Vehicle level on its wheels.",
-      "Tape from bracket to body at each mount, the same two faces left and right.",
-      "Over 5 mm (3/16 in) lower than the other side, or than new, is collapsed.",
+      "As the vehicle’s maker says; without that, level and on its wheels.",
+      "Measure from bracket to body at each mount, between the same two faces.",
+      "Maker’s figure first. Without one, over 5 mm (3/16 in) lower than new has collapsed; compare with the other side only where both carry the same part.",
     ],
   },
   offOn: {
     steps: ["Engine off: every gear, noting the effort.", "Engine at idle, clutch down: every gear again."],
+    caution: "Handbrake on, wheels chocked, nobody in front of or behind the vehicle.",
   },
   bump: {
-    steps: ["At walking pace over one bump.", "A hand lies on the lever: is the knock felt there or in the floor?"],
+    steps: ["At walking pace over one bump.", "A hand on the lever: is the knock felt there or in the floor?"],
+    caution: ROAD,
   },
   look: {
     steps: [
       "A bright lamp on every mount, the couplings, the selector.",
-      "Look for cracks at the rubber's edge, dry rot, swelling, oil, foam that is gone.",
+      "Look for cracks at the rubber’s edge, dry rot, swelling, oil, missing foam.",
     ],
+    caution: `${UNDER} The exhaust is hot.`,
   },
   otherGear: {
     steps: [
       "At the speed that shakes, note the gear.",
-      "One gear up and one down at the same road speed. Does it stay?",
+      "One gear up and one down at the same road speed. Does the shake stay?",
     ],
+    caution: ROAD,
   },
   coastNeutral: {
-    steps: ["A little over that speed, into neutral, coast through it.", "Gone in neutral means it needs torque."],
+    steps: [
+      "A little over that speed, clutch down, into neutral, coast through it.",
+      "Gone in neutral means it needs torque.",
+    ],
+    caution: `${ROAD} Straight and level, nobody close behind.`,
   },
   stopGap: {
-    steps: ["In gear, a feeler between lever and stop.", "Touching, or standing far off, is wrong. Both directions."],
+    steps: [
+      "In gear, free play taken up towards that gear, a feeler between lever and stop.",
+      "Touching, or far off, is wrong. Both directions.",
+    ],
+    caution: "Engine off, handbrake on.",
   },
   lockoutGap: {
-    steps: ["In the outermost forward gear, a feeler at the lockout plate.", "1 to 2 mm (0.04 to 0.08 in) is usual."],
+    steps: [
+      "In the outermost forward gear, a feeler at the lockout plate.",
+      "Maker’s figure first; without one, 1 to 2 mm (0.04 to 0.08 in) is typical.",
+    ],
+    caution: "Engine off, handbrake on.",
   },
   cableAlign: {
     steps: [
       "Unhook both cables at the gearbox.",
       "Shifter in neutral, gearbox in neutral: do the ends meet their pins?",
     ],
-    caution: "Spring clips fly: eyes covered.",
+    caution: `${UNDER} Spring clips fly: wear eye protection.`,
   },
   drain: {
-    steps: ["Warm, into a clean tray.", "A magnet and a lamp: brass glitters, steel clings."],
-    caution: "Hot oil.",
+    steps: [
+      "Open the filler plug first: if it does not come loose, do not drain.",
+      "New oil and washer at hand. Warm, not hot, into a clean tray.",
+      "A magnet and a lamp: brass glitters, steel clings.",
+    ],
+    caution: `${UNDER} Hot oil burns: gloves and eye protection.`,
   },
-  spanner: { steps: ["Each mount and linkage fastener, with its own torque set.", "One that turns was loose."] },
-  clutchSpin: { steps: ["Engine at idle, clutch down, count to five.", "Reverse: does it still grind?"] },
-  swapWheels: { steps: ["Front pair to the rear.", "The same road, the same speed."] },
-  cleanDry: { steps: ["Clean and dry round the shift shaft.", "Drive ten minutes. Look again."] },
+  spanner: {
+    steps: [
+      "Paint marks first: a mark that has moved is a fastener that turned.",
+      "A wrench only where the maker allows a recheck, with its own torque set.",
+      "One that turns below its torque was loose.",
+    ],
+    caution:
+      "Never recheck torque-plus-angle, single-use or locked fasteners with a wrench. Fasteners of rubber bushes only at ride height.",
+  },
+  clutchSpin: {
+    steps: ["Engine at idle, clutch down, count to five.", "Reverse: does it still grind?"],
+    caution: "Handbrake on, wheels chocked, nobody behind the vehicle.",
+  },
+  swapWheels: {
+    steps: ["Front pair to the rear.", "Wheel nuts to their torque. The same road, the same speed."],
+    caution: `Only where front and rear wheels are the same. ${UNDER} ${ROAD}`,
+  },
+  cleanDry: {
+    steps: ["Clean and dry round the shift shaft.", "Drive ten minutes. Look again."],
+    caution: `${UNDER} The exhaust is hot after the drive.`,
+  },
   handJoints: {
-    steps: ["On stands, in neutral.", "Turn and rock each joint and the centre bearing by hand."],
-    caution: "Stands before you go under.",
+    steps: ["In neutral.", "Turn and rock each joint and the centre bearing by hand."],
+    caution: `${UNDER} Engine off, the wheels on the ground chocked.`,
   },
   angles: {
-    steps: ["On its wheels.", "Angle gauge on each shaft and flange, front to rear.", "Write down all of them."],
+    steps: [
+      "At ride height: on its wheels, or as the maker says.",
+      "Angle gauge on each shaft and flange, front to rear.",
+      "Write down all of them.",
+    ],
+    caution: "Over a pit or on a drive-on lift, wheels chocked. Engine off.",
   },
-  cylinders: { steps: ["At idle, one cylinder after the other left out.", "One that changes nothing is weak."] },
+  cylinders: {
+    steps: [
+      "At idle, switch the cylinders off one after the other with a tester, or unplug one injector at a time.",
+      "One that changes nothing is weak.",
+    ],
+    caution: "Never pull a plug lead with the engine running: high voltage, and it can damage the ignition.",
+  },
   record: {
     steps: [
-      "A telephone or the sensor on the seat rail, held fast. Tyres warm.",
+      "A phone or the sensor on the seat rail, held fast. Tyres warm.",
       "One gear, one speed, for ten seconds; then the same speed in another gear.",
-      "Take it into Gauge, Vibration, and read which line stands out.",
+      "Add the recording in Gauge, Vibration, and see which peak stands out.",
     ],
-    caution: "A second person drives; the one who records looks at the road, too.",
+    caution: ROAD,
   },
 };

@@ -13,7 +13,7 @@ import { Tag } from "../../ui/pictograms";
 import { Choice } from "../../ui/TextField";
 import { withTravel, type BenchSetup } from "../throwBench/bench";
 import { exampleGearbox, exampleSetups } from "../throwBench/example";
-import { NOTHING_NEAR, type Surroundings } from "../throwBench/near";
+import { NO_OBSTACLES, type Surroundings } from "../throwBench/surroundings";
 import { ThrowBench } from "../throwBench/ThrowBench";
 import { mainPair } from "../../../domain";
 import { DeskHead } from "./DeskHead";
@@ -44,7 +44,7 @@ const example = (kind: DriveKind): Bench => ({
   kind,
   gearbox: exampleGearbox(kind),
   setups: exampleSetups(kind),
-  near: NOTHING_NEAR,
+  near: NO_OBSTACLES,
 });
 
 const readBench = (value: unknown): Bench | null => {
@@ -119,7 +119,7 @@ export function DeskBench() {
           pair={mainPair(bench.gearbox)}
           currency={shop?.shop.currency ?? ""}
           near={bench.near}
-          onNear={(near) => change({ ...bench, near })}
+          onSurroundings={(near) => change({ ...bench, near })}
           onTravel={(gears, travel) => change({ ...bench, gearbox: withTravel(bench.gearbox, gears, travel) })}
           onImport={(file) => {
             const kind = file.levers[0].lever.drive.kind;

@@ -130,7 +130,7 @@ export function MeasurementTool() {
           </div>
         </section>
         <section className="sect">
-          <h2 className="hd2">Working</h2>
+          <h2 className="hd2">Calculation</h2>
           {result && (
             <>
               <BeforeAfterScale before={result.before} after={result.after} />

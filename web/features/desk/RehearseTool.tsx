@@ -181,7 +181,7 @@ export function RehearseTool() {
                       aria-label={`It is: ${f.label}`}
                       onClick={() => setRound({ ...round, guess: f.id })}
                     >
-                      it is this
+                      this is the fault
                     </Button>
                   </li>
                 ))}

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { driveTrain, type VehicleDriveTrain } from "../../../contract";
-import { formatNumber, turning } from "../../../core";
+import { formatNumber, rotatingSources } from "../../../core";
 import { useUnits } from "../../format/units";
 import { Answer, Num } from "../../ui/Answer";
 import { Figure, OriginLegend } from "../../ui/marks";
@@ -35,13 +35,13 @@ const example = (): State => ({
 
 const LAYOUTS = { northSouth: "north-south", eastWest: "east-west" } as const;
 
-/** What turns how fast at a speed: the frequency of every source, without a vehicle or a job. */
+/** Rotating parts how fast at a speed: the frequency of every source, without a vehicle or a job. */
 export function WhatTurnsTool() {
   const units = useUnits();
   const [state, setState] = useKept<State>("what-turns", example, (v) => schema.safeParse(v).data ?? null);
   const { drive, layout, cylinders, gear } = state;
   const set = (patch: Partial<State>): void => setState({ ...state, ...patch });
-  const turns = turning(
+  const turns = rotatingSources(
     { ...drive, layout, cylinders },
     { gear: gear || null, speedKmh: state.speedKmh, engineRpm: state.engineRpm },
   );
@@ -58,7 +58,7 @@ export function WhatTurnsTool() {
   const pair = close.sort(([a], [b]) => b.hz - a.hz)[0];
   return (
     <>
-      <DeskHead name="What turns" />
+      <DeskHead name="Rotating parts" />
       <Answer>
         {!turns.ok ? (
           <>
@@ -73,7 +73,7 @@ export function WhatTurnsTool() {
           </>
         ) : (
           <>
-            <b>Every source stands by itself</b> at this speed
+            <b>Every source can be separated</b> at this speed
             {turns.engineRpm !== null && (
               <>
                 ; the engine turns <Num>{formatNumber(turns.engineRpm, 0)}</Num> rpm

@@ -77,7 +77,7 @@ describe("what turns", () => {
   it("says where two stand at one place, and that they part in another gear", async () => {
     const { user } = show(<WhatTurnsTool />);
     // Direct gear: the prop shaft turns as the engine does.
-    expect(says()).toMatch(/^Two things shake at 82\.8 Hz: the engine’s firing; and the prop shaft, twice a turn/);
+    expect(says()).toMatch(/^Two things shake at 82\.8 Hz: the engine’s firing; and the prop shaft, second order/);
     await pick(user, "gear", "5");
     expect(says()).not.toContain("82.8");
     await user.clear(screen.getByLabelText("road speed"));

@@ -315,8 +315,8 @@ export function Board({ view, edit, group }: StageProps & { group: TorqueGroup }
         {asked && (
           <p>
             {asked.reading ? `${asked.reading.typed}, ` : "By hand, "}
-            {initialsOf(asked.personId) || "nobody named"}, {whenText(asked.at)}, {loadText(asked.load).toLowerCase()}.
-            {asked.overruleReason && ` Overruled: ${asked.overruleReason}`}
+            {initialsOf(asked.personId) || "no user selected"}, {whenText(asked.at)},{" "}
+            {loadText(asked.load).toLowerCase()}.{asked.overruleReason && ` Overruled: ${asked.overruleReason}`}
           </p>
         )}
       </Modal>

@@ -128,7 +128,7 @@ function BoardAnswer({
   if (!next || !spec) {
     return (
       <Answer acts={acts}>
-        <b>{group.name} is done.</b> {all ? "Every group is signed." : "Take the next plate."}
+        <b>{group.name} is done.</b> {all ? "Every group is signed." : "Use the next group."}
       </Answer>
     );
   }
@@ -168,7 +168,7 @@ function BoardAnswer({
           clicks once.
         </>
       ) : (
-        <>{next.name === "snug" ? "Bring it down snug, by hand." : "By hand, no wrench."}</>
+        <>{next.name === "snug" ? "Run it down snug, by hand." : "By hand, no wrench."}</>
       )}
     </Answer>
   );

@@ -243,7 +243,7 @@ function ReadingFoot({ reading, edit, title, by }: { reading: Reading; edit: Edi
         <p className="lb och">Simulated: at least one of these came from a simulated instrument.</p>
       )}
       {outlier !== null && (
-        <p className="lb och">Reading {outlier + 1} stands apart from the others. Measure again, or empty it.</p>
+        <p className="lb och">Reading {outlier + 1} differs from the others. Measure again, or clear it.</p>
       )}
       {result.n === 1 && <p className="lb">One reading shows the instrument’s error only. Three more show your own.</p>}
     </>

@@ -68,7 +68,7 @@ describe("a reading's card", () => {
   it("says which of the repeats stands apart", () => {
     const odd = reading({ values: values("312 mm", "312 mm", "311 mm", "351 mm") });
     show(<ReadingCard view={jobView({ reading: [odd] })} edit={fakeEdit()} measurand={height} phase="before" />);
-    expect(plainText(document.body)).toContain("Reading 4 stands apart from the others");
+    expect(plainText(document.body)).toContain("Reading 4 differs from the others");
   });
 
   it("adds, corrects and empties single repeats, and the last one takes the reading along", async () => {

@@ -70,7 +70,7 @@ export function LoadStateKey({ view, edit }: { view: JobView; edit: Editor }) {
         <LoadPictogram load={load.now} />
         <span>
           <b>{loadText(load.now)}</b>
-          <span className="lb">{load.now.length ? says : "tap and say it"}</span>
+          <span className="lb">{load.now.length ? says : "tap to set"}</span>
         </span>
       </button>
       <Modal

@@ -77,7 +77,7 @@ function AppliesFields({
         onChange={(shifter) => set({ ...applies, shifter })}
       />
       <Several
-        label="only where the engine stands"
+        label="only where the engine is"
         empty="either way"
         value={applies?.layout ?? []}
         options={LAYOUTS}
@@ -123,10 +123,10 @@ export function FaultEditor({ knowledge, item, onChange, onRemove }: EditorProps
         <p className="row-flex">
           <SlotSwitch
             on={Boolean(item.referOn)}
-            label="Not our work: refer on"
+            label="Refer to a specialist"
             onChange={(on) => set({ referOn: on || undefined }, on ? "referred on" : "our work")}
           />
-          not our work: refer on
+          refer to a specialist
         </p>
       </div>
       <Cells
@@ -150,7 +150,7 @@ export function FaultEditor({ knowledge, item, onChange, onRemove }: EditorProps
       />
       <div>
         <Button onClick={onRemove} disabled={knowledge.faults.length < 2}>
-          Do without this fault
+          Remove this fault
         </Button>
       </div>
     </>
@@ -210,7 +210,7 @@ export function ObservationEditor({ knowledge, item, onChange, onRemove }: Edito
       />
       <div>
         <Button onClick={onRemove} disabled={knowledge.observations.length < 2}>
-          Do without it
+          Remove it
         </Button>
       </div>
     </>
@@ -279,7 +279,7 @@ export function TestEditor({ knowledge, item, onChange, onRemove }: EditorProps<
         onCommit={(caution) => setHow({ caution: caution || undefined }, "caution")}
       />
       <div>
-        <Button onClick={onRemove}>Do without this test</Button>
+        <Button onClick={onRemove}>Remove this test</Button>
       </div>
     </>
   );

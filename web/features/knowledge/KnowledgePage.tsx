@@ -34,7 +34,11 @@ const ADD: Partial<Record<Tab, string>> = {
 function itemsOf(knowledge: Knowledge, tab: Tab): { id: string; label: string; note: string }[] {
   switch (tab) {
     case "faults":
-      return knowledge.faults.map((f) => ({ id: f.id, label: f.label, note: f.referOn ? "refer on" : `×${f.prior}` }));
+      return knowledge.faults.map((f) => ({
+        id: f.id,
+        label: f.label,
+        note: f.referOn ? "specialist" : `×${f.prior}`,
+      }));
     case "tests":
       return knowledge.tests.map((t) => ({ id: t.id, label: t.label, note: `${t.minutes} min` }));
     case "words":
@@ -126,7 +130,7 @@ export function KnowledgePage() {
       <header className="top">
         <h1>The table behind Ask</h1>
         <span className="lb">
-          <Link to="/shop">Shop</Link> · {count ? `${count} changes of our own` : "as it came: engineering judgement"}
+          <Link to="/shop">Shop</Link> · {count ? `${count} changes of our own` : "default: engineering judgement"}
         </span>
         <div className="push" />
         <UndoKeys scope="shop" edit={desk.edit} />
@@ -148,7 +152,7 @@ export function KnowledgePage() {
           }}
         />
         <Button disabled={!count} onClick={() => setAsking(true)}>
-          As it came
+          Reset to default
         </Button>
         {refused && (
           <p className="why" role="alert">
@@ -216,16 +220,16 @@ export function KnowledgePage() {
       </div>
       <Modal
         open={asking}
-        title="Take the table as it came?"
-        okText="Take it as it came"
+        title="Reset the table to default?"
+        okText="Reset to default"
         cancelText="Keep ours"
         onCancel={() => setAsking(false)}
         onOk={() => {
           setAsking(false);
-          desk.patch({ knowledge: null }, "Table: as it came");
+          desk.patch({ knowledge: null }, "Table: reset to default");
         }}
       >
-        {count} changes of the shop are laid aside. Undo brings them back.
+        {count} changes of the shop are removed. Undo restores them.
       </Modal>
     </>
   );

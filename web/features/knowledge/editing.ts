@@ -6,7 +6,7 @@ import {
   type Knowledge,
   type KnowledgeChanges,
 } from "../../../core";
-import { asked, checkKnowledge, isRefusal, shopKnowledgeSchema, type Refusal } from "../../../contract";
+import { validated, checkKnowledge, isRefusal, shopKnowledgeSchema, type Refusal } from "../../../contract";
 
 export type Part = "faults" | "observations" | "tests";
 export type Item<P extends Part> = Knowledge[P][number];
@@ -83,7 +83,7 @@ export function changesOf(knowledge: Knowledge): KnowledgeChanges | null {
   return countChanges(changes) ? changes : null;
 }
 
-const readTable = asked(
+const readTable = validated(
   shopKnowledgeSchema,
   (k): Refusal | null => checkKnowledge(k, ""),
   (k): Knowledge => k,

@@ -58,9 +58,9 @@ describe("a fault of the table", () => {
     expect(plainText(screen.getByRole("alert"))).toContain("accepted: 0.01 to 1000");
     await typeInto(user, screen.getByLabelText("how often it comes in"), "12");
     expect(onChange.mock.calls[1][0].faults.find((f) => f.id === "mountTail")?.prior).toBe(12);
-    await user.click(screen.getByRole("switch", { name: "Not our work: refer on" }));
+    await user.click(screen.getByRole("switch", { name: "Refer to a specialist" }));
     expect(onChange.mock.calls[2][0].faults.find((f) => f.id === "mountTail")?.referOn).toBe(true);
-    await pick(user, "only where the engine stands", "north-south");
+    await pick(user, "only where the engine is", "north-south");
     expect(onChange.mock.calls[3][0].faults.find((f) => f.id === "mountTail")?.applies).toEqual({
       layout: ["northSouth"],
     });

@@ -14,7 +14,7 @@ import { TextField } from "../../ui/TextField";
 
 const SIGNS: Record<MountSign, string> = {
   cracked: "Cracked or dry rotten",
-  collapsed: "Collapsed, sits low",
+  collapsed: "Collapsed, low",
   oilSoaked: "Soaked with oil, swollen",
   separates: "Rubber leaves metal when lifted",
   witness: "Witness mark: metal has touched",

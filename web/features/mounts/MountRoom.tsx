@@ -42,7 +42,7 @@ const TABS = { sets: "Sets", idle: "Idle", modes: "Modes" } as const;
 const USUAL_IDLE = 800;
 const USUAL_CYLINDERS = 4;
 
-const AS_IT_CAME = "as it came";
+const ORIGINAL = "original";
 
 /** How the unit sits and shakes, what the shafts make of it, and which set of mounts is worth its noise. */
 export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) {
@@ -58,7 +58,7 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
   const [held, setHeld] = useState<string | null>(null);
   const [newSet, setNewSet] = useState<MountRoomState["sets"][number] | null>(null);
   const [dialog, setDialog] = useState<"unit" | "set" | "look" | "working" | null>(null);
-  const shownId = picked ?? room.chosen ?? room.sets[0]?.id ?? AS_IT_CAME;
+  const shownId = picked ?? room.chosen ?? room.sets[0]?.id ?? ORIGINAL;
   const shownSet = room.sets.find((s) => s.id === shownId) ?? null;
   const idleRpm = vehicle.idleRpm ?? USUAL_IDLE;
   const cylinders = vehicle.cylinders ?? USUAL_CYLINDERS;
@@ -84,8 +84,8 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
             </Button>
           ))}
         >
-          Heights you take in Gauge stand at the mounts; a mount that sagged tilts the unit and bends the joints behind
-          it.
+          Heights measured in Gauge are shown at the mounts; a mount that sagged tilts the unit and changes the joint
+          angles behind it.
         </Empty>
       </>
     );
@@ -162,7 +162,7 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
           <>
             {tabs}
             <Button onClick={() => setDialog("working")} aria-expanded={dialog === "working"}>
-              Working
+              Calculation
             </Button>
             {shownSet && (
               <Button type="primary" disabled={!own || room.chosen === shownSet.id} onClick={fit}>
@@ -174,7 +174,7 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
       >
         {compared && isRefusal(compared) ? (
           <>
-            <b>The unit is not held: </b>
+            <b>The mounts do not locate the unit: </b>
             {compared.error.message}.
           </>
         ) : (

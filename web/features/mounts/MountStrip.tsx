@@ -76,7 +76,7 @@ export function MountStrip({
           </Button>
           {onRemove && (
             <Button size="small" onClick={onRemove}>
-              Take it out
+              Remove it
             </Button>
           )}
         </div>
@@ -145,7 +145,7 @@ export function MountStrip({
           </div>
         </div>
         <div className="pcell">
-          <h3 className="hd2">Stiffness as it came</h3>
+          <h3 className="hd2">Original stiffness</h3>
           <div className="four">
             {stiff("kxNPerMm", "fore and aft")}
             {stiff("kyNPerMm", "sideways")}
@@ -171,7 +171,7 @@ export function MountStrip({
             <SlotSwitch
               on={mount.hangs}
               label={`${mount.name} hangs below its bracket`}
-              onChange={(hangs) => onPatch({ hangs }, hangs ? "hangs" : "stands")}
+              onChange={(hangs) => onPatch({ hangs }, hangs ? "hangs" : "is carried from below")}
             />
             <span className="lb">below its bracket</span>
           </p>

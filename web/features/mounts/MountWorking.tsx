@@ -1,7 +1,7 @@
 import { Modal } from "antd";
 import { formatNumber } from "../../../core";
 
-/** How the tilt, the joints and the noise were reckoned. */
+/** How the tilt, the joints and the noise were calculated. */
 export function MountWorking({
   onClose,
   tilt,
@@ -14,7 +14,7 @@ export function MountWorking({
   notices: string[];
 }) {
   return (
-    <Modal open title="Working" footer={null} width={620} onCancel={onClose}>
+    <Modal open title="Calculation" footer={null} width={620} onCancel={onClose}>
       <div className="working">
         <p>
           Sag is new height less measured height. A plane (or a line) is laid through the sags by least squares; its
@@ -28,8 +28,8 @@ export function MountWorking({
           </p>
         )}
         <p>
-          Each joint’s angle is that between the two shafts’ directions. A Cardan joint shakes with the square of its
-          angle, twice a turn; two of them cancel when their angles are equal and the yokes in phase.
+          Each joint’s angle is that between the two shafts’ directions. A universal joint shakes with the square of its
+          angle, at the second order; two of them cancel when their angles are equal and the yokes in phase.
         </p>
         {notices.map((n) => (
           <p key={n} className="och">

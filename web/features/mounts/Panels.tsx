@@ -12,7 +12,7 @@ const IdleChart = late(() => import("./IdleChart").then((m) => m.default));
 
 type Sets = MountRoomState["sets"];
 
-export const setNameOf = (id: string, sets: Sets): string => sets.find((s) => s.id === id)?.name ?? "as it came, new";
+export const setNameOf = (id: string, sets: Sets): string => sets.find((s) => s.id === id)?.name ?? "original, new";
 
 const solid = (id: string, sets: Sets): boolean => hasSolid(sets.find((s) => s.id === id)?.changes ?? {});
 
@@ -61,7 +61,7 @@ export function TradeOff({
   const [along, up] = [engraved(0, most, 6), engraved(low, top, 6)];
   return (
     <>
-      <p className="cap">dB at idle, against new as it came</p>
+      <p className="cap">dB at idle, against new original mounts</p>
       <svg
         className="trade"
         viewBox={`0 0 ${W} ${H}`}
@@ -101,7 +101,7 @@ export function TradeOff({
           limit {formatNumber(limitDb, 0, true)}, {agreed ? "agreed with the owner" : "typical, not agreed yet"}
         </text>
         <text className="cap" x={W - box.r} y={H - 6} textAnchor="end">
-          {units.name("length")} at the shifter, full pull in 1st
+          {units.name("length")} at the shifter, full torque in 1st
         </text>
         <text className="cap" x={box.l} y={H - 6}>
           more precise
@@ -223,7 +223,7 @@ export function Idle({
           ))}
         </tbody>
       </table>
-      <p className="cap">Over 0 dB a mount makes it worse than no mount at all.</p>
+      <p className="cap">Over 0 dB the mount makes the shake worse.</p>
     </>
   );
 }

@@ -1,12 +1,12 @@
 import { Button, Modal } from "antd";
 import { useState } from "react";
-import { asked, checkElastomer, elastomerInput, isRefusal } from "../../../contract";
+import { validated, checkElastomer, elastomerInput, isRefusal } from "../../../contract";
 import { elastomer, formatNumber } from "../../../core";
 import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { Choice } from "../../ui/TextField";
 
-const ask = asked(elastomerInput, checkElastomer, elastomer);
+const ask = validated(elastomerInput, checkElastomer, elastomer);
 
 type Shape = "rectangle" | "disc" | "ring";
 

@@ -7,7 +7,7 @@ import { changeOf, describeSet, MATERIALS, type Material } from "../../../domain
 type MountSet = MountRoomState["sets"][number];
 
 const CHOICES: Record<Material | "keep", string> = {
-  keep: "stays as it is",
+  keep: "unchanged",
   ...(Object.fromEntries(Object.entries(MATERIALS).map(([k, m]) => [k, m.words])) as Record<Material, string>),
 };
 
@@ -95,7 +95,7 @@ export function SetDialog({
             </>
           ) : (
             <Button size="small" onClick={onRemove}>
-              Take this set away
+              Remove this set
             </Button>
           )}
         </div>

@@ -64,7 +64,7 @@ export function UnitDialog({ unit, onChange, onClose }: PieceProps & { onClose: 
         <h3 className="hd2">Torque and speed</h3>
         <div className="fields">
           <Choice
-            label="crankshaft lies"
+            label="crankshaft"
             value={unit.crankAxis}
             options={{ x: "fore and aft", y: "across" }}
             onChange={(axis) => onChange({ crankAxis: axis }, "crank axis")}
@@ -369,7 +369,7 @@ function Shafts({ unit, onChange }: PieceProps) {
               )
             }
           >
-            One shaft more
+            Add a shaft
           </Button>
         </div>
       )}

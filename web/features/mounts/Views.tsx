@@ -173,7 +173,7 @@ export function FromAbove({
   );
 }
 
-/** The unit from the right: as it stands, and as the looked-at set would hold it; the shafts behind it. */
+/** The unit from the right: now, and as the looked-at set would hold it; the shafts behind it. */
 export function FromTheSide({
   unit,
   now,
@@ -230,7 +230,7 @@ export function FromTheSide({
       </text>
       <path className="old" d="M150 18h26" />
       <text className="cap" x="182" y="22">
-        as it stands
+        now
       </text>
       <path className="cand" d="M270 18h26" />
       <text className="cap" x="302" y="22">

@@ -158,7 +158,7 @@ describe("the mount room", () => {
       mounts: unit.mounts.map((m) => (m.name === "tail" ? { ...m, kxNPerMm: 0, kyNPerMm: 0, kzNPerMm: 0 } : m)),
     };
     room(jobView({ vehicle: { powerUnit: loose } }));
-    expect(said()).toMatch(/^The unit is not held: /);
+    expect(said()).toMatch(/^The mounts do not locate the unit: /);
   });
 
   it("shows the ways it shakes and the idle as tables", async () => {
@@ -168,7 +168,7 @@ describe("the mount room", () => {
     expect(screen.getAllByRole("row")).toHaveLength(7);
     await user.click(screen.getByRole("button", { name: "rolls" }));
     expect(screen.getByRole("img", { name: /^Mode \d: rolls at/ })).toBeTruthy();
-    await user.click(screen.getByRole("button", { name: "Working" }));
+    await user.click(screen.getByRole("button", { name: "Calculation" }));
     expect(plainText(await screen.findByRole("dialog"))).toContain("tilt 0.6615°; gearbox 4.00° now, 3.34° level");
   });
 });
@@ -201,7 +201,7 @@ describe("what is the same for every set", () => {
     expect(onChange).not.toHaveBeenCalled();
     await typeInto(user, screen.getByLabelText("prop shaft rises"), "2.25");
     expect(onChange.mock.lastCall?.[0].shafts[1]).toMatchObject({ name: "prop shaft", sideDeg: 2.25 });
-    await user.click(screen.getByRole("button", { name: "One shaft more" }));
+    await user.click(screen.getByRole("button", { name: "Add a shaft" }));
     expect(onChange.mock.lastCall?.[0].shafts[3]).toMatchObject({ name: "shaft 4", sideDeg: 3.5 });
     await user.click(screen.getByRole("button", { name: "Take axle out" }));
     expect(onChange.mock.lastCall?.[0].shafts).toHaveLength(2);
@@ -223,7 +223,7 @@ describe("what is the same for every set", () => {
     await typeInto(user, screen.getByLabelText("engine torque"), "100 lb ft");
     // 1 lbf ft = 1.3558179483314 N m: NIST SP 811.
     expect(onChange.mock.lastCall?.[0].engineTorqueNm).toBeCloseTo(135.58179, 4);
-    await pick(user, "crankshaft lies", "across");
+    await pick(user, "crankshaft", "across");
     expect(onChange).toHaveBeenLastCalledWith({ crankAxis: "y" }, "crank axis");
   });
 });
@@ -245,12 +245,12 @@ describe("a set of mounts", () => {
     expect(plainText(screen.getByRole("dialog"))).toContain("firm rubber: A little more at idle, less wind-up.");
     await pick(user, "left", "urethane");
     expect(onChange.mock.lastCall?.[0].changes).toEqual({ tail: changeOf("firm"), left: changeOf("urethane") });
-    await pick(user, "tail", "stays as it is");
+    await pick(user, "tail", "unchanged");
     // A name nobody gave follows what the set is.
     const bare = { ...firmTail, name: "Nothing changed", changes: {} };
-    expect(onChange).toHaveBeenLastCalledWith(bare, "tail: stays as it is");
+    expect(onChange).toHaveBeenLastCalledWith(bare, "tail: unchanged");
     expect(onChange.mock.calls[0][0].name).toBe("Urethane, left; firm rubber, tail");
-    await user.click(screen.getByRole("button", { name: "Take this set away" }));
+    await user.click(screen.getByRole("button", { name: "Remove this set" }));
     expect(onRemove).toHaveBeenCalledTimes(1);
   });
 });

@@ -79,7 +79,7 @@ export function outlookOf(
 ): Outlook {
   const { unit, replaced } = measuredUnit(view, entered);
   const heights = heightsOf(view, unit);
-  // A mount that is replaced by anything stands as high as a new one; looking at "as it came, new", all do.
+  // A mount that is replaced by anything is as high as a new one; with the original mounts new, all are.
   const fresh = new Set(set ? Object.keys(set.changes) : unit.mounts.map((m) => m.name));
   const now = sagOf(unit, heights, new Set());
   const then = now && sagOf(unit, heights, fresh);

@@ -35,19 +35,19 @@ describe("mount room", () => {
     expect(modes.notices).toEqual([]);
   });
 
-  it("says which shaft has no room, and nothing where all have", () => {
+  it("says which shaft is not possible, and nothing where all have", () => {
     const bent = (i: number, sideDeg: number): RoomUnit => ({
       ...unit,
       shafts: unit.shafts.map((s, k) => (k === i ? { ...s, sideDeg } : s)),
     });
     expect(shaftTrouble(unit, null, null)).toBeNull();
     expect(shaftTrouble(PRESETS.eastWest.unit, null, null)).toBeNull();
-    expect(shaftTrouble(bent(1, -40), null, null)).toContain("gearbox to prop shaft would stand at 44.0°");
-    expect(shaftTrouble(bent(2, 60), null, null)).toContain("The axle has no room: 60.0 given");
+    expect(shaftTrouble(bent(1, -40), null, null)).toContain("gearbox to prop shaft would be at 44.0°");
+    expect(shaftTrouble(bent(2, 60), null, null)).toContain("The axle is not possible: 60.0 given");
     // A gearbox within range that a drop at the tail tips out of it.
     const tail = heights({ left: 62, right: 62, tail: 1 });
     const [now, then] = [sagOf(unit, tail, new Set(["tail"])), sagOf(unit, tail, new Set())];
-    expect(shaftTrouble(bent(0, 44), now, then)).toContain("The gearbox has no room");
+    expect(shaftTrouble(bent(0, 44), now, then)).toContain("The gearbox is not possible");
   });
 
   it("a collapsed tail tilts the unit, and a new one brings the joints back", () => {

@@ -43,11 +43,11 @@ describe("one mount in figures", () => {
 
   it("may be taken out only where enough are left", async () => {
     const alone = strip();
-    expect(screen.queryByRole("button", { name: "Take it out" })).toBeNull();
+    expect(screen.queryByRole("button", { name: "Remove it" })).toBeNull();
     alone.unmount();
     const onRemove = vi.fn();
     const { user } = strip({ onRemove });
-    await user.click(screen.getByRole("button", { name: "Take it out" }));
+    await user.click(screen.getByRole("button", { name: "Remove it" }));
     expect(onRemove).toHaveBeenCalledTimes(1);
   });
 

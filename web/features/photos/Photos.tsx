@@ -121,7 +121,7 @@ export function Photos({
         <div className="sending">
           <progress max={1} value={part} aria-label={`Taking the photo of ${what} in`} />
           <Button size="small" onClick={() => sending.current?.abort()}>
-            Call off
+            Cancel
           </Button>
         </div>
       )}

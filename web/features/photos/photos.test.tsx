@@ -83,7 +83,7 @@ describe("pictures of a reading", () => {
     await user.upload(screen.getByLabelText("Photo file of Throw"), file);
     const bar = await screen.findByRole("progressbar", { name: "Taking the photo of Throw in" });
     await waitFor(() => expect(bar.getAttribute("value")).toBe("0.4"));
-    await user.click(screen.getByRole("button", { name: "Call off" }));
+    await user.click(screen.getByRole("button", { name: "Cancel" }));
     await screen.findByRole("button", { name: "Add a photo of Throw" });
     expect(screen.queryByRole("alert")).toBeNull();
     expect(edit.create).not.toHaveBeenCalled();

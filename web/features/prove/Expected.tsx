@@ -68,7 +68,7 @@ export function Expected({ view }: { view: JobView }) {
           ))}
           {expect.shifterMm !== null && (
             <tr>
-              <td>shifter moves, full pull in first</td>
+              <td>shifter moves, full torque in first</td>
               <td>
                 <Figure origin="calculated">{units.show(expect.shifterMm, "length")}</Figure>
               </td>
@@ -77,7 +77,7 @@ export function Expected({ view }: { view: JobView }) {
           )}
           {expect.idleDb !== null && (
             <tr>
-              <td>idle, against new as it came</td>
+              <td>idle, against new original mounts</td>
               <td>
                 <Figure origin="calculated">{formatNumber(expect.idleDb, 1, true)} dB</Figure>
               </td>

@@ -54,7 +54,7 @@ export function LeftOver({ view, edit }: StageProps) {
               {left.posterior[0].label}, {formatNumber(left.posterior[0].p * 100, 0)}
               {"\u202f%"}, is still suspect
             </b>
-            {left.posterior[0].referOn && ", and not our work: refer on"}; then{" "}
+            {left.posterior[0].referOn && ", refer to a specialist"}; then{" "}
             {left.posterior
               .slice(1, 3)
               .map((s) => `${s.label.toLowerCase()} ${formatNumber(s.p * 100, 0)}\u202f%`)

@@ -78,7 +78,7 @@ export default function ProveStage({ view, edit }: StageProps) {
           <b>{change}</b>
         ) : (
           <>
-            <b>No change is shown.</b> Every difference is within its own measuring error.
+            <b>No measurable change.</b> Every difference is within its own measuring error.
           </>
         )}
       </Answer>
@@ -118,7 +118,7 @@ export default function ProveStage({ view, edit }: StageProps) {
             onCommit={(verdict) => edit.update("job", job, { verdict }, "Verdict")}
           />
           <p className="lb" style={{ marginTop: 8 }}>
-            It stands on the customer’s sheet.{" "}
+            It is printed on the customer’s sheet.{" "}
             {units.system === "inch" ? "Figures there are in inches and millimetres." : ""}
           </p>
           <h2 className="hd2" style={{ marginTop: 16 }}>
@@ -146,7 +146,9 @@ function ComparisonTable({
     <section className="sect">
       <h2 className="hd2">
         Before and after{" "}
-        <span className="lb">{units.label("length")}; a change smaller than its own uncertainty reads “not shown”</span>
+        <span className="lb">
+          {units.label("length")}; a change smaller than its own uncertainty is “within measuring error”
+        </span>
       </h2>
       <div className="scrollx">
         <table className="ledger">

@@ -73,7 +73,7 @@ export function ToolFrame({
           <>
             {host.tabs}
             <Button aria-expanded={open} onClick={() => setOpen(true)}>
-              Working
+              Calculation
             </Button>
             {host.keep && (
               <Button
@@ -109,7 +109,7 @@ export function ToolFrame({
             )}
           </>
         ) : (
-          <b>Working it out.</b>
+          <b>Calculating.</b>
         )}
       </Answer>
       {busy}
@@ -145,7 +145,7 @@ export function ToolFrame({
           {guide.caution && <p className="caution">{guide.caution}</p>}
         </div>
       </section>
-      <Modal open={open} onCancel={() => setOpen(false)} footer={null} width={620} title="Working">
+      <Modal open={open} onCancel={() => setOpen(false)} footer={null} width={620} title="Calculation">
         <div className="working">{working}</div>
       </Modal>
     </>
@@ -165,9 +165,9 @@ export function Busy({
   if (result.state === "waiting" && result.slow) {
     return (
       <p className="row-flex setbusy" role="status">
-        <progress aria-label="Working it out" /> Working it out.
+        <progress aria-label="Calculating" /> Calculating.
         <Button size="small" onClick={onCancel}>
-          Call off
+          Cancel
         </Button>
       </p>
     );
@@ -175,7 +175,7 @@ export function Busy({
   if (result.state === "cancelled" || result.state === "lost") {
     return (
       <p className="row-flex setbusy och" role="alert">
-        {result.state === "lost" ? "The work was lost on the way. What you typed is still here." : "Called off."}
+        {result.state === "lost" ? "Calculation failed; your entries are kept." : "Cancelled."}
         <Button size="small" onClick={onAgain}>
           Work it out again
         </Button>

@@ -10,13 +10,13 @@ import { SetDesk, SetStage } from "./SetTools";
 vi.mock("../../worker", async () => {
   const contract = await import("../../../contract");
   const core = await import("../../../core");
-  const asked = {
-    shims: contract.asked(contract.shimsInput, contract.checkShims, core.shims),
-    gatedLinkage: contract.asked(contract.gatedInput, contract.checkGated, core.gatedLinkage),
+  const validated = {
+    shims: contract.validated(contract.shimsInput, contract.checkShims, core.shims),
+    gatedLinkage: contract.validated(contract.gatedInput, contract.checkGated, core.gatedLinkage),
   };
   return {
-    useSolved: (name: keyof typeof asked, input: unknown) => {
-      const out: unknown = asked[name](input);
+    useSolved: (name: keyof typeof validated, input: unknown) => {
+      const out: unknown = validated[name](input);
       const result = contract.isRefusal(out)
         ? { state: "refused", refusal: (out as { error: unknown }).error }
         : { state: "answered", answer: out };
@@ -106,7 +106,7 @@ const CASES: Case[] = [
     first: /Fit .*1\.10 mm in the gap leaves 0\.20 mm, as wanted/,
     field: "gap to leave",
     typed: "1.3 mm",
-    then: /Fit none: the gap is right/,
+    then: /Fit none: the gap is within tolerance/,
   },
   {
     tool: "gatedLinkage",
@@ -127,7 +127,7 @@ describe("setting tools on the desk", () => {
       await user.clear(input);
       await user.type(input, `${typed}{Enter}`);
       expect(says()).toMatch(then);
-      await user.click(screen.getByRole("button", { name: "Working" }));
+      await user.click(screen.getByRole("button", { name: "Calculation" }));
       expect(plainText(await screen.findByRole("dialog")).length).toBeGreaterThan(60);
     },
   );
@@ -224,7 +224,7 @@ describe("settings that can hurt are refused in the first words, and not kept", 
     const left = screen.getByLabelText("gap to leave");
     await user.clear(left);
     await user.type(left, "1.26 mm{Enter}");
-    expect(says()).toMatch(/Fit none: the gap is right as it is/);
+    expect(says()).toMatch(/Fit none: the gap is within tolerance/);
     await user.clear(left);
     await user.type(left, "2 mm{Enter}");
     expect(says()).toMatch(/No shim on this shelf helps: it stays 0\.70 mm tighter than wanted/);
@@ -339,6 +339,6 @@ describe("setting tools inside a job", () => {
       /Left cable: 2\.5 mm more thread out, 2\.500 turns clockwise\. Right cable still to measure/,
     );
     await user.type(right, "12 mm{Enter}");
-    expect(says()).toMatch(/Left cable and Right cable look changed over/);
+    expect(says()).toMatch(/Left cable and Right cable look swapped/);
   });
 });

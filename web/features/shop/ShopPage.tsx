@@ -49,7 +49,7 @@ export function ShopPage() {
             <h2 className="hd2">The shop</h2>
             <div className="fields shopfields">
               <TextField
-                label="name, as it stands on the record"
+                label="name, as printed on the record"
                 value={shop.name}
                 onCommit={(name) => patch({ name }, "Shop’s name")}
               />
@@ -94,12 +94,12 @@ export function ShopPage() {
             </p>
           </section>
           <section className="sect">
-            <h2 className="hd2">What the shop reckons with</h2>
+            <h2 className="hd2">Settings for calculation</h2>
             <GradesOfPlay grades={shop.grades} onChange={(grades, what) => patch({ grades }, what)} />
             <p className="row-flex" style={{ marginTop: 12 }}>
               <Link to="/shop/knowledge">The table behind Ask: faults, symptoms, tests</Link>
               <span className="lb">
-                {countChanges(shop.knowledge) ? `${countChanges(shop.knowledge)} changes of our own` : "as it came"}
+                {countChanges(shop.knowledge) ? `${countChanges(shop.knowledge)} changes of our own` : "default"}
               </span>
             </p>
           </section>
@@ -156,7 +156,7 @@ function People({ people, edit }: { people: Person[]; edit: ReturnType<typeof us
   return (
     <section className="sect">
       <h2 className="hd2">
-        People <span className="lb">who works at this screen signs what is done here</span>
+        People <span className="lb">the user of this screen signs what is done here</span>
       </h2>
       <ul className="lined">
         {people.map((p) => (
@@ -166,7 +166,7 @@ function People({ people, edit }: { people: Person[]; edit: ReturnType<typeof us
             <span className="lb">{p.role}</span>
             <span className="push" />
             {p.id === me ? (
-              <span className="teal">working here</span>
+              <span className="teal">user of this screen</span>
             ) : (
               <Button size="small" onClick={() => void dispatch(session.actions.workingAs(p.id))}>
                 Work as {p.initials}
@@ -213,14 +213,14 @@ function Bin({ edit }: { edit: ReturnType<typeof useEdit> }) {
             <span className="push" />
             <Button
               size="small"
-              aria-label={`Bring back ${r.title}`}
+              aria-label={`Restore ${r.title}`}
               onClick={() =>
-                edit.all(`${r.title} brought back`, [
+                edit.all(`${r.title} restored`, [
                   { op: "restore", resource: r.resource as "vehicle", id: r.id, version: r.version },
                 ])
               }
             >
-              Bring back
+              Restore
             </Button>
           </li>
         ))}

@@ -17,11 +17,7 @@ const fieldsIn = (store: AppStore): unknown[] => written(store).map((o) => "data
 describe("the shop", () => {
   it("keeps its name, its units and its money, each as a change of its own", async () => {
     const { user, store } = show(<ShopPage />);
-    await typeInto(
-      user,
-      await screen.findByLabelText("name, as it stands on the record"),
-      "Skerrin Isles Carriage Shed",
-    );
+    await typeInto(user, await screen.findByLabelText("name, as printed on the record"), "Skerrin Isles Carriage Shed");
     await pick(user, "units shown first", "inches, lb ft, lb");
     await typeInto(user, screen.getByLabelText("currency"), "shells");
     await user.click(screen.getByRole("switch", { name: "Single-key shortcuts" }));
@@ -37,7 +33,7 @@ describe("the shop", () => {
 
   it("shows an edit at once, before the server has it", async () => {
     const { user } = show(<ShopPage />);
-    const name = await screen.findByLabelText("name, as it stands on the record");
+    const name = await screen.findByLabelText("name, as printed on the record");
     await typeInto(user, name, "Another shed");
     expect(name).toHaveProperty("value", "Another shed");
   });

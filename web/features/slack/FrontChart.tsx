@@ -5,7 +5,7 @@ import { engraved } from "../../ui/engraved";
 const [W, H] = [420, 170];
 const BOX = { left: 44, right: 12, top: 10, bottom: 30 };
 
-/** Every set worth its price: play left against what it costs, and the line to come under. */
+/** Every set worth its price: play left against what it costs, and the target. */
 export function FrontChart({
   plans,
   cheapest,
@@ -57,7 +57,7 @@ export function FrontChart({
             textAnchor="end"
             style={{ font: "500 12px var(--sans)", fill: "var(--brick-ink)" }}
           >
-            to come under
+            target
           </text>
         </>
       )}

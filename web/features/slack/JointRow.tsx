@@ -134,7 +134,7 @@ export function JointRow({
           </div>
           <div>
             <Button size="small" onClick={() => edit.remove("joint", joint, `${joint.name} out of the chain`)}>
-              Out of the chain
+              Remove from the chain
             </Button>
           </div>
         </div>

@@ -319,7 +319,7 @@ export function SlackChain({ view, edit, tabs }: StageProps & { tabs: React.Reac
               </>
             ) : (
               <p className="q">
-                Give a price to a joint that can be replaced, and the sets worth considering stand here.
+                Give a price to a joint that can be replaced, and the sets worth considering are listed here.
               </p>
             )}
           </section>

@@ -75,7 +75,7 @@ describe("a joint of the chain", () => {
     expect(plainText(screen.getByRole("alert"))).toContain("accepted: 0.0 mm to 50.0 mm");
     await user.click(screen.getByRole("switch", { name: "Pin bush as new" }));
     expect(edit.update.mock.calls[2][2]).toEqual({ tryNew: true });
-    await user.click(screen.getByRole("button", { name: "Out of the chain" }));
+    await user.click(screen.getByRole("button", { name: "Remove from the chain" }));
     expect(edit.remove).toHaveBeenCalledWith("joint", joints[1], "Pin bush out of the chain");
   });
 });

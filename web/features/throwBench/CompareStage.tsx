@@ -12,7 +12,7 @@ import { newId } from "../../app/saving";
 import { nextPosition } from "../job/useJobView";
 import { SlackChain } from "../slack/SlackChain";
 import { withTravel, type BenchSetup } from "./bench";
-import { NOTHING_NEAR } from "./near";
+import { NO_OBSTACLES } from "./surroundings";
 import { exampleGearbox, exampleSetups } from "./example";
 import type { Taped } from "./Ledger";
 import { FitKey } from "./FitKey";
@@ -140,9 +140,9 @@ function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode
       currency={currency}
       taped={taped("before")}
       tapedAfter={after}
-      near={vehicle.surroundings ?? NOTHING_NEAR}
+      near={vehicle.surroundings ?? NO_OBSTACLES}
       onMeasure={() => void navigate(`/jobs/${job.id}/gauge`)}
-      onNear={(surroundings, label) => edit.update("vehicle", vehicle, { surroundings }, label)}
+      onSurroundings={(surroundings, label) => edit.update("vehicle", vehicle, { surroundings }, label)}
       onTravel={(gears, travel) =>
         edit.update(
           "vehicle",
@@ -235,10 +235,8 @@ function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode
       }}
       decide={(candidate, against) =>
         candidate.id === job.chosenSetupId ? (
-          <Button
-            onClick={() => edit.update("job", job, { chosenSetupId: null, choiceReason: "" }, "Choice taken back")}
-          >
-            Take the choice back
+          <Button onClick={() => edit.update("job", job, { chosenSetupId: null, choiceReason: "" }, "Choice undone")}>
+            Undo the choice
           </Button>
         ) : (
           <FitKey
@@ -262,9 +260,7 @@ function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode
         )
       }
       extra={
-        units.system === "inch" ? (
-          <span className="lb">figures in inches; the other unit stands beside</span>
-        ) : undefined
+        units.system === "inch" ? <span className="lb">figures in inches; the other unit is beside</span> : undefined
       }
     />
   );

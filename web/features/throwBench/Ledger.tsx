@@ -107,7 +107,7 @@ const Ledger = memo(function Ledger(props: LedgerProps) {
   if (cross) {
     const [a, b] = [cross.crossThrowMm, crossNew?.crossThrowMm ?? null];
     throws.push({
-      name: "across one gate",
+      name: "cross-gate throw",
       old: calc(len(a)),
       candidate: candidate && calc(len(b)),
       difference: a && b !== null && candidate ? pct(100 * (1 - b / a)) : "",
@@ -118,7 +118,7 @@ const Ledger = memo(function Ledger(props: LedgerProps) {
     const g = l?.gainMmPerMm ?? l?.gainMmPerDeg ?? null;
     return g === null ? null : formatNumber(g, 2);
   };
-  const gainName = lever && "gainMmPerDeg" in lever ? "knob per arm degree" : "knob per rail mm";
+  const gainName = lever && "gainMmPerDeg" in lever ? "lever ratio, mm per degree" : "lever ratio";
   const feel: Row[] = [
     { name: gainName, old: calc(gainOf(oldLever)), candidate: candidate && calc(gainOf(lever)) },
     {

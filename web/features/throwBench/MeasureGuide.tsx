@@ -48,7 +48,7 @@ const PICTURES: { title: string; drawing: React.ReactNode; steps: string[] }[] =
     ),
     steps: [
       "In neutral, along the rod: middle of the pin to middle of the joint.",
-      "How far the joint lies above or below the pin, with a level held to both.",
+      "How far the joint is above or below the pin, with a level held to both.",
     ],
   },
   {

@@ -1,6 +1,6 @@
 import { Button } from "antd";
 import { memo } from "react";
-import { asked, checkNotch, isRefusal, notchInput, type Notches } from "../../../contract";
+import { validated, checkNotch, isRefusal, notchInput, type Notches } from "../../../contract";
 import { formatNumber, loweredLever, notch, type Gearbox, type NotchBreak, type NotchResult } from "../../../core";
 import { useUnits } from "../../format/units";
 import { CrossMark, Tick } from "../../ui/pictograms";
@@ -13,9 +13,9 @@ import { Pieces } from "./Pieces";
 import { FitKey, type Against } from "./FitKey";
 import { SAME_PCT } from "./doubts";
 import { notchPieces, notchWords } from "./sentence";
-import { bodyOf, seenFrom, type Surroundings } from "./near";
+import { bodyOf, seenFrom, type Surroundings } from "./surroundings";
 
-const askNotch = asked(notchInput, checkNotch, notch);
+const askNotch = validated(notchInput, checkNotch, notch);
 
 const LIMITS: Notches["limits"] = { minGapMm: 2, maxEffortFactor: 2, minThrowMm: 40, maxReductionPct: 50 };
 

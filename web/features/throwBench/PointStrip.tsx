@@ -119,7 +119,7 @@ export const PointStrip = memo(function PointStrip({
         {onRemove && (
           <div>
             <Button size="small" onClick={onRemove}>
-              Take off the bench
+              Remove from the bench
             </Button>
           </div>
         )}

@@ -7,8 +7,8 @@ import { pointsOf, type BenchSetup, type PointName } from "./bench";
 import { PanZoom, type PanZoomState } from "./PanZoom";
 import { gearTravel, isArm, poseAt, type Pose } from "./pose";
 import { Callout, Handle } from "./handles";
-import { gripsOf, type Surroundings } from "./near";
-import { HandMark, LeastGap, ObstacleGrips, Obstacles, SweepBand } from "./NearShapes";
+import { gripsOf, type Surroundings } from "./surroundings";
+import { HandMark, LeastGap, ObstacleGrips, Obstacles, SweepBand } from "./ObstacleShapes";
 import { Dimensions, plus, Quadrant } from "./overlays";
 import { LeverShape, MissingGap, RulerPointers, Rulers, ScaleBar } from "./shapes";
 import { fitted, projection, zoomed, type Projection, type Size, type View } from "./viewport";
@@ -32,12 +32,12 @@ export interface SideViewProps {
   held: string | null;
   near: Surroundings;
   clearance: ClearanceAnswer | null;
-  nearChosen: string | null;
-  nearGrip: string | null;
+  obstacleChosen: string | null;
+  obstacleGrip: string | null;
   sweep: boolean;
-  onNearChoose: (name: string | null) => void;
-  onNearGrip: (key: string) => void;
-  onNearMove: (obstacle: Obstacle, done: boolean) => void;
+  onObstacleChoose: (name: string | null) => void;
+  onObstacleGrip: (key: string) => void;
+  onObstacleMove: (obstacle: Obstacle, done: boolean) => void;
   onHand: (at: Point, done: boolean) => void;
 }
 
@@ -118,7 +118,7 @@ export function SideView(props: SideViewProps) {
   const poses = new Map<string, Pose>(shown.map((s) => [s.id, poseAt(s.lever, travelFor(s.lever, props))]));
   const pose = poses.get(selected.id) as Pose;
   const selectedAt = point ? movedPoint(selected, point, pose) : null;
-  const chosenObstacle = props.near.obstacles.find((o) => o.name === props.nearChosen);
+  const chosenObstacle = props.near.obstacles.find((o) => o.name === props.obstacleChosen);
   const order = [...shown].sort((a, b) => rank(a, selected, old) - rank(b, selected, old));
 
   return (
@@ -156,9 +156,9 @@ export function SideView(props: SideViewProps) {
         <Obstacles
           pr={pr}
           near={props.near}
-          chosen={props.nearChosen}
-          onChoose={props.onNearChoose}
-          onMove={props.onNearMove}
+          chosen={props.obstacleChosen}
+          onChoose={props.onObstacleChoose}
+          onMove={props.onObstacleMove}
           onCancel={props.onDragCancel}
           toLocal={local}
         />
@@ -242,9 +242,9 @@ export function SideView(props: SideViewProps) {
           <ObstacleGrips
             pr={pr}
             obstacle={chosenObstacle}
-            grip={props.nearGrip}
-            onGrip={props.onNearGrip}
-            onMove={props.onNearMove}
+            grip={props.obstacleGrip}
+            onGrip={props.onObstacleGrip}
+            onMove={props.onObstacleMove}
             onCancel={props.onDragCancel}
             toLocal={local}
           />
@@ -255,8 +255,8 @@ export function SideView(props: SideViewProps) {
             label="Driver’s hand"
             at={props.near.hand}
             pr={pr}
-            on={props.nearGrip === "hand"}
-            onSelect={() => props.onNearGrip("hand")}
+            on={props.obstacleGrip === "hand"}
+            onSelect={() => props.onObstacleGrip("hand")}
             onDrag={(px, py, _fine, done) => {
               const world = pr.back(px, py);
               props.onHand({ xMm: Math.round(world.xMm), zMm: Math.round(world.zMm) }, done);

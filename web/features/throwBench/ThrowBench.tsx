@@ -12,9 +12,9 @@ import { LateLedger, type Taped } from "./Ledger";
 import { LeverFiles } from "./LeverFiles";
 import { LeverList } from "./LeverList";
 import { MeasureGuide } from "./MeasureGuide";
-import { nearOf, type Surroundings } from "./near";
-import { NearList } from "./NearList";
-import { NearStrip } from "./NearStrip";
+import { clearanceOf, type Surroundings } from "./surroundings";
+import { ObstacleList } from "./ObstacleList";
+import { ObstacleStrip } from "./ObstacleStrip";
 import { NotchStrip, USUAL_NOTCHES } from "./NotchStrip";
 import { byTravel, gearTravel, pairOf } from "./pose";
 import { PointStrip, type SetupPatch } from "./PointStrip";
@@ -29,7 +29,7 @@ import { TapedDialog } from "./TapedDialog";
 import { useBench } from "./useBench";
 import { useBenchKeys } from "./useBenchKeys";
 import { useGlide } from "./useGlide";
-import { useNearDrag } from "./useNearDrag";
+import { useObstacleDrag } from "./useObstacleDrag";
 import { Working } from "./Working";
 import "./bench.css";
 
@@ -51,7 +51,7 @@ export interface ThrowBenchProps {
   extra?: React.ReactNode;
   /** What stands near the lever; it belongs to the vehicle. */
   near: Surroundings;
-  onNear: (next: Surroundings, label: string) => void;
+  onSurroundings: (next: Surroundings, label: string) => void;
   /** Takes levers read from a file onto the bench. */
   onImport: (file: LeversFile) => void;
   /** Takes a rail travel found from a tape; absent where the gearbox is not ours to change. */
@@ -68,27 +68,36 @@ const NO_TAPE = (): null => null;
 
 /** The heart: old and candidates on one gearbox, drawn, moved, compared. */
 export function ThrowBench(props: ThrowBenchProps) {
-  const { gearbox, chosenId, pair, limits = DEFAULT_LIMITS, onPatch } = props;
+  const { gearbox, chosenId, pair, limits = DEFAULT_LIMITS } = props;
+  const { onPatch: patchSetup, setups: given } = props;
+  // The first figure of a lever of which nothing was known makes it an estimate, until somebody says it is measured.
+  const onPatch = useCallback(
+    (id: string, patch: SetupPatch, label: string): void => {
+      const unknown = given.find((s) => s.id === id)?.origin === "missing";
+      patchSetup(id, unknown && patch.lever && !patch.origin ? { ...patch, origin: "estimated" } : patch, label);
+    },
+    [patchSetup, given],
+  );
   const units = useUnits();
   const [point, setPoint] = useState<PointName | null>("pin");
   const [gear, setGear] = useState<string | null>(null);
   const [working, setWorking] = useState(false);
-  const [nearChosen, setNearChosen] = useState<string | null>(null);
-  const [nearGrip, setNearGrip] = useState<string | null>(null);
+  const [obstacleChosen, setObstacleChosen] = useState<string | null>(null);
+  const [obstacleGrip, setObstacleGrip] = useState<string | null>(null);
   const [sweep, setSweep] = useState(false);
   const [behind, setBehind] = useState(false);
   const [taping, setTaping] = useState(false);
   const [guide, setGuide] = useState(false);
 
-  const reckoned = useBench({ gearbox, kept: props.setups, chosenId, limits, near: props.near });
-  const { setups, kept, selected, result, lever, candidate, compared, notched, notch, atShown } = reckoned;
-  const { draft, setDraft, picked, setPicked, setShownNotch } = reckoned;
+  const computed = useBench({ gearbox, kept: props.setups, chosenId, limits, near: props.near });
+  const { setups, kept, selected, result, lever, candidate, compared, notched, notch, atShown } = computed;
+  const { draft, setDraft, picked, setPicked, setShownNotch } = computed;
   const [old] = setups;
   const oldLever = result.levers.get(old.id);
   const trouble = result.refused.get(selected.id);
-  const { near, moveNear, moveHand, cancel: cancelNear } = useNearDrag(props.near, props.onNear);
-  const clearance = useMemo(() => nearOf(gearbox, selected, near), [gearbox, selected, near]);
-  const oldClearance = useMemo(() => nearOf(gearbox, old, near), [gearbox, old, near]);
+  const { near, moveObstacle, moveHand, cancel: cancelObstacle } = useObstacleDrag(props.near, props.onSurroundings);
+  const clearance = useMemo(() => clearanceOf(gearbox, selected, near), [gearbox, selected, near]);
+  const oldClearance = useMemo(() => clearanceOf(gearbox, old, near), [gearbox, old, near]);
   const minGapMm = selected.notches?.limits.minGapMm ?? USUAL_NOTCHES.limits.minGapMm;
   const doubts = useMemo(
     () =>
@@ -113,16 +122,16 @@ export function ThrowBench(props: ThrowBenchProps) {
   }, [doubts]);
   const doubtful = doubts.length > 0;
   const against = useMemo((): Against => ({ doubtful, doubts: () => atHand.current }), [doubtful]);
-  const { onNear, onImport, extra, currency } = props;
-  const chooseNear = useCallback((name: string | null) => {
-    setNearChosen(name);
-    setNearGrip(null);
+  const { onSurroundings, onImport, extra, currency } = props;
+  const chooseObstacle = useCallback((name: string | null) => {
+    setObstacleChosen(name);
+    setObstacleGrip(null);
     if (name) setPoint(null);
   }, []);
   const choosePoint = useCallback((name: PointName | null) => {
     setPoint(name);
-    setNearChosen(null);
-    setNearGrip(null);
+    setObstacleChosen(null);
+    setObstacleGrip(null);
   }, []);
 
   // The strip shows what is kept; while a point is dragged its figures stand beside the point itself, and the
@@ -152,7 +161,7 @@ export function ThrowBench(props: ThrowBenchProps) {
       <>
         {tabs}
         <Button aria-expanded={working} onClick={() => setWorking(true)}>
-          Working
+          Calculation
         </Button>
         {notch && atShown ? (
           <FitKey
@@ -208,8 +217,8 @@ export function ThrowBench(props: ThrowBenchProps) {
 
   const cancelDrag = useCallback(() => {
     setDraft(null);
-    cancelNear();
-  }, [setDraft, cancelNear]);
+    cancelObstacle();
+  }, [setDraft, cancelObstacle]);
 
   // A draft of another lever has nothing left to say once the choice moves on.
   useEffect(() => setDraft(null), [picked, setDraft]);
@@ -217,13 +226,13 @@ export function ThrowBench(props: ThrowBenchProps) {
   useBenchKeys({
     gearbox,
     near,
-    nearChosen,
-    nearGrip,
+    obstacleChosen,
+    obstacleGrip,
     point,
     lever: selected.lever,
     move,
     moveHand,
-    moveNear,
+    moveObstacle,
     putInGear,
   });
 
@@ -243,7 +252,7 @@ export function ThrowBench(props: ThrowBenchProps) {
     basis: basisOf(gearbox, old, candidate, tapedMain),
     conflict,
   });
-  const chosenObstacle = near.obstacles.find((o) => o.name === nearChosen);
+  const chosenObstacle = near.obstacles.find((o) => o.name === obstacleChosen);
   const pickLever = useCallback(
     (id: string) => {
       setPicked(id);
@@ -283,45 +292,48 @@ export function ThrowBench(props: ThrowBenchProps) {
     ),
     [addKey, gearbox, setups, onImport, extra],
   );
-  const lateNear = useDeferredValue(near);
+  const lateSurroundings = useDeferredValue(near);
   const lateClearance = useDeferredValue(clearance);
-  const nearList = useMemo(
+  const obstacleList = useMemo(
     () => (
-      <NearList
-        near={lateNear}
+      <ObstacleList
+        near={lateSurroundings}
         clearance={lateClearance}
-        chosen={nearChosen}
+        chosen={obstacleChosen}
         sweep={sweep}
-        onChoose={chooseNear}
+        onChoose={chooseObstacle}
         onSweep={setSweep}
-        onChange={onNear}
+        onChange={onSurroundings}
       />
     ),
-    [lateNear, lateClearance, nearChosen, sweep, chooseNear, onNear],
+    [lateSurroundings, lateClearance, obstacleChosen, sweep, chooseObstacle, onSurroundings],
   );
-  const lateObstacle = lateNear.obstacles.find((o) => o.name === nearChosen);
-  const nearStrip = useMemo(
+  const lateObstacle = lateSurroundings.obstacles.find((o) => o.name === obstacleChosen);
+  const obstacleStrip = useMemo(
     () =>
       lateObstacle && (
-        <NearStrip
+        <ObstacleStrip
           key={lateObstacle.name}
-          near={lateNear}
+          near={lateSurroundings}
           obstacle={lateObstacle}
           clearance={lateClearance}
           onChange={(next, label, name) => {
-            onNear(next, label);
-            if (name) setNearChosen(name);
+            onSurroundings(next, label);
+            if (name) setObstacleChosen(name);
           }}
           onRemove={() => {
-            onNear(
-              { ...lateNear, obstacles: lateNear.obstacles.filter((o) => o.name !== lateObstacle.name) },
+            onSurroundings(
+              {
+                ...lateSurroundings,
+                obstacles: lateSurroundings.obstacles.filter((o) => o.name !== lateObstacle.name),
+              },
               `${lateObstacle.name} taken away`,
             );
-            chooseNear(null);
+            chooseObstacle(null);
           }}
         />
       ),
-    [lateNear, lateObstacle, lateClearance, onNear, chooseNear],
+    [lateSurroundings, lateObstacle, lateClearance, onSurroundings, chooseObstacle],
   );
   return (
     <>
@@ -365,7 +377,7 @@ export function ThrowBench(props: ThrowBenchProps) {
           </h2>
           {list}
           {addBlock}
-          {nearList}
+          {obstacleList}
         </div>
         <div className="sheetbox">
           <nav className="sheettabs" aria-label="View of the lever">
@@ -382,12 +394,12 @@ export function ThrowBench(props: ThrowBenchProps) {
             <SideView
               near={near}
               clearance={clearance}
-              nearChosen={nearChosen}
-              nearGrip={nearGrip}
+              obstacleChosen={obstacleChosen}
+              obstacleGrip={obstacleGrip}
               sweep={sweep}
-              onNearChoose={chooseNear}
-              onNearGrip={setNearGrip}
-              onNearMove={moveNear}
+              onObstacleChoose={chooseObstacle}
+              onObstacleGrip={setObstacleGrip}
+              onObstacleMove={moveObstacle}
               onHand={moveHand}
               gearbox={gearbox}
               setups={setups}
@@ -433,7 +445,7 @@ export function ThrowBench(props: ThrowBenchProps) {
         />
       )}
       {chosenObstacle ? (
-        nearStrip
+        obstacleStrip
       ) : (
         <PointStrip
           key={selected.id}
@@ -461,7 +473,13 @@ export function ThrowBench(props: ThrowBenchProps) {
         />
       )}
       {working && lever && (
-        <Modal open onCancel={() => setWorking(false)} footer={null} width={760} title={`Working: ${selected.name}`}>
+        <Modal
+          open
+          onCancel={() => setWorking(false)}
+          footer={null}
+          width={760}
+          title={`Calculation: ${selected.name}`}
+        >
           <Working setup={selected} lever={lever} />
         </Modal>
       )}

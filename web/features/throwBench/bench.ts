@@ -1,5 +1,5 @@
 import {
-  asked,
+  validated,
   checkCompare,
   checkLeverInput,
   compareInput,
@@ -19,8 +19,8 @@ import {
   type Point,
 } from "../../../core";
 
-const askLever = asked(leverInput, checkLeverInput, solveLever);
-const askCompare = asked(compareInput, checkCompare, compare);
+const askLever = validated(leverInput, checkLeverInput, solveLever);
+const askCompare = validated(compareInput, checkCompare, compare);
 
 /** One lever on the bench: a stored setup of a job, or one of the desk tool's own. */
 export interface BenchSetup {

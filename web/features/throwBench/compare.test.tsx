@@ -5,7 +5,7 @@ import type { JobView } from "../../../contract";
 import { fakeEdit, jobView, PARENT, pick, plainText, record, show, typeInto } from "../../testing/show";
 import CompareStage from "./CompareStage";
 import { exampleGearbox } from "./example";
-import { NOTHING_NEAR } from "./near";
+import { NO_OBSTACLES } from "./surroundings";
 import { USUAL_NOTCHES } from "./NotchStrip";
 
 Element.prototype.setPointerCapture ??= () => {};
@@ -112,10 +112,10 @@ describe("old against new", () => {
 
   it("takes a choice back, and takes a chosen lever off the bench with its choice", async () => {
     const { user, edit, view } = open(bench({ job: { chosenSetupId: short.id } }));
-    await user.click(screen.getByRole("button", { name: "Take the choice back" }));
+    await user.click(screen.getByRole("button", { name: "Undo the choice" }));
     const none = { chosenSetupId: null, choiceReason: "" };
-    expect(edit.update).toHaveBeenCalledWith("job", view.job, none, "Choice taken back");
-    await user.click(screen.getByRole("button", { name: "Take off the bench" }));
+    expect(edit.update).toHaveBeenCalledWith("job", view.job, none, "Choice undone");
+    await user.click(screen.getByRole("button", { name: "Remove from the bench" }));
     expect(edit.all.mock.calls[0][0]).toBe("Short lever off the bench");
     expect(edit.all.mock.calls[0][1].map((o: { op: string }) => o.op)).toEqual(["delete", "update"]);
   });
@@ -132,6 +132,13 @@ describe("old against new", () => {
     const fresh = lever("candidate", "Lever 2", 300, 60, { origin: "missing", position: 1 });
     open(bench({ setup: [old, fresh] }));
     expect(said()).toMatch(/^Lever 2: no measures entered yet\. It is drawn like the old lever\./);
+  });
+
+  it("takes the first figure typed for an estimate, until somebody says it is measured", async () => {
+    const fresh = lever("candidate", "Lever 2", 300, 60, { origin: "missing", position: 1 });
+    const { user, edit } = open(bench({ setup: [old, fresh] }));
+    await typeInto(user, screen.getByLabelText("below pivot"), "75 mm");
+    expect(edit.update.mock.lastCall?.[2]).toMatchObject({ origin: "estimated", lever: { pin: { zMm: -75 } } });
   });
 
   it("begins with Estimated where nobody measured lever or rail travel, until a tape confirms it", () => {
@@ -290,13 +297,13 @@ describe("the rail's travel from a tape", () => {
 
 describe("what stands near", () => {
   const shaft = { name: "prop shaft", kind: "circle" as const, xMm: -20, zMm: -120, radiusMm: 25 };
-  const near = { ...NOTHING_NEAR, obstacles: [shaft] };
+  const near = { ...NO_OBSTACLES, obstacles: [shaft] };
 
   it("is placed, and a hand beside it", async () => {
     const { user, edit } = open(bench());
     await user.click(screen.getByRole("switch", { name: "Show the driver’s hand" }));
     expect(edit.update.mock.lastCall?.[2].surroundings.hand).toEqual({ xMm: -30, zMm: 300 });
-    await user.click(screen.getByRole("button", { name: "Place something near" }));
+    await user.click(screen.getByRole("button", { name: "Add an obstacle" }));
     await user.click((await screen.findAllByRole("menuitem"))[0]);
     expect(edit.update.mock.lastCall?.[2].surroundings.obstacles).toHaveLength(1);
   });
@@ -310,7 +317,7 @@ describe("what stands near", () => {
     await typeInto(user, figures.getByLabelText("tail past the pin"), "12 mm");
     expect(edit.update.mock.lastCall?.[2].surroundings.body.stubMm).toBe(12);
     expect(figures.getByText("Gap in each position, mm")).toBeTruthy();
-    await user.click(figures.getByRole("button", { name: "Take it away" }));
+    await user.click(figures.getByRole("button", { name: "Remove it" }));
     expect(edit.update.mock.lastCall?.[2].surroundings.obstacles).toEqual([]);
   });
 });

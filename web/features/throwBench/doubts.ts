@@ -34,7 +34,7 @@ export function helpFor({ reason }: Unreached): string {
     case "rod_long":
       return "Shorten the rod, or move its joint farther away.";
     case "swing_short":
-      return "The pin stands too near the pivot for this travel: lower it.";
+      return "The pin is too near the pivot for this travel: lower it.";
     case "cross_short":
       return "The pin’s sideways arm is too short for this gate: lengthen it.";
     case "dead_centre":
@@ -68,7 +68,7 @@ export function doubtsOf({ lever, old, compared, pair, least, minGapMm, broken, 
   return [
     lost ? `${gearWord(lost.gear)} is not reached` : "",
     least?.touches ? `it touches the ${least.obstacle} ${at(least.gear)}` : "",
-    wrong ? `${gearWord(wrong)} lies on the other side than before` : "",
+    wrong ? `${gearWord(wrong)} is on the other side than before` : "",
     tooNear
       ? `it clears the ${least.obstacle} by only ${show(least.gapMm)} ${at(least.gear)}, and ${show(minGapMm)} is wanted`
       : "",

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import {
-  asked,
+  validated,
   checkGearbox,
   checkLever,
   gearboxSchema,
@@ -45,7 +45,7 @@ function check(file: LeversFile): Refusal | null {
   return checkGearbox(file.gearbox, kind);
 }
 
-const read = asked(leversFile, check, (file): LeversFile => file);
+const read = validated(leversFile, check, (file): LeversFile => file);
 
 /** Levers and their gearbox as a file's text. */
 export const writeLevers = (gearbox: Gearbox, setups: readonly BenchSetup[]): string =>

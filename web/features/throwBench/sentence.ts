@@ -125,7 +125,7 @@ function judged(input: SentenceInput): Piece[] {
       : "",
   ].filter(Boolean);
   // With a gap to tell of the sentence is long enough; the ledger says where the knob sits.
-  if (moved.length && !least) pieces.push(`The knob sits ${moved.join(" and ")}. `);
+  if (moved.length && !least) pieces.push(`The knob is ${moved.join(" and ")}. `);
   const { claim } = compared;
   if (claim && claim.computedPct !== null && claim.differencePct !== null && Math.abs(claim.differencePct) >= 1) {
     pieces.push(`The maker claims ${claim.claimedPct.toFixed(0)}\u202f%.`);

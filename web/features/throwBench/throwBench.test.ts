@@ -96,7 +96,7 @@ describe("the bench's sentence", () => {
     );
     // A pin above the pivot moves the knob the other way.
     expect(sentence([straight("old", 300, 60), straight("short", 300, -80)])).toMatch(
-      /^Caution: Short lever\. (First|Second) lies on the other side than before/,
+      /^Caution: Short lever\. (First|Second) is on the other side than before/,
     );
   });
 

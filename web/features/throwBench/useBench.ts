@@ -2,7 +2,7 @@ import { useMemo, useState } from "react";
 import { isRefusal } from "../../../contract";
 import type { CompareLimits, Gearbox } from "../../../core";
 import { solveBench, type BenchSetup } from "./bench";
-import type { Surroundings } from "./near";
+import type { Surroundings } from "./surroundings";
 import { atNotch, notchAnswer } from "./NotchStrip";
 
 /** A lever while one of its points is dragged, and why the point is held where it is. */
@@ -42,7 +42,7 @@ export function useBench({
   );
   const notches = notched && !isRefusal(notched) ? notched : null;
   const notch = notches?.notches.find((n) => n.notch === (shownNotch ?? notches.best)) ?? null;
-  // An adjustable lever is drawn and reckoned at the notch that is looked at.
+  // An adjustable lever is drawn and calculated at the notch that is looked at.
   const atShown = useMemo(() => (notch && notch.notchMm !== 0 ? atNotch(kept, notch.notchMm) : null), [kept, notch]);
   const setups = useMemo(
     () =>

@@ -2,18 +2,18 @@ import { useMemo } from "react";
 import type { Gearbox, Obstacle, Point } from "../../../core";
 import { useKeys } from "../../app/keys";
 import { pointsOf, type BenchSetup, type PointName } from "./bench";
-import { gripsOf, movedObstacle, withGrip, type Surroundings } from "./near";
+import { gripsOf, movedObstacle, withGrip, type Surroundings } from "./surroundings";
 
 interface BenchKeys {
   gearbox: Gearbox;
   near: Surroundings;
-  nearChosen: string | null;
-  nearGrip: string | null;
+  obstacleChosen: string | null;
+  obstacleGrip: string | null;
   point: PointName | null;
   lever: BenchSetup["lever"];
   move: (name: PointName, at: Point, done: boolean) => void;
   moveHand: (hand: Point, done: boolean) => void;
-  moveNear: (obstacle: Obstacle, done: boolean) => void;
+  moveObstacle: (obstacle: Obstacle, done: boolean) => void;
   putInGear: (to: string | null) => void;
 }
 
@@ -22,19 +22,19 @@ const round = (v: number): number => Math.round(v * 1000) / 1000;
 
 /** Keys of the bench: a gear's first character puts the lever in it, arrows nudge what is chosen by 1 mm or 0.1 mm. */
 export function useBenchKeys(bench: BenchKeys): void {
-  const { gearbox, near, nearChosen, nearGrip, point, lever, move, moveHand, moveNear, putInGear } = bench;
+  const { gearbox, near, obstacleChosen, obstacleGrip, point, lever, move, moveHand, moveObstacle, putInGear } = bench;
   const keys = useMemo(() => {
     const named = Object.fromEntries(
       gearbox.gears.slice(0, 12).map((g) => [g.gear.toLowerCase().slice(0, 1), () => putInGear(g.gear)]),
     );
     const nudge = (dx: number, dz: number, step: number) => (): void => {
       const shifted = (at: Point): Point => ({ xMm: round(at.xMm + dx * step), zMm: round(at.zMm + dz * step) });
-      if (nearGrip === "hand" && near.hand) return moveHand(shifted(near.hand), true);
-      const obstacle = near.obstacles.find((o) => o.name === nearChosen);
+      if (obstacleGrip === "hand" && near.hand) return moveHand(shifted(near.hand), true);
+      const obstacle = near.obstacles.find((o) => o.name === obstacleChosen);
       if (obstacle) {
-        const grip = gripsOf(obstacle).find((g) => g.key === nearGrip);
+        const grip = gripsOf(obstacle).find((g) => g.key === obstacleGrip);
         const by = { xMm: dx * step, zMm: dz * step };
-        return moveNear(grip ? withGrip(obstacle, grip.key, shifted(grip.at)) : movedObstacle(obstacle, by), true);
+        return moveObstacle(grip ? withGrip(obstacle, grip.key, shifted(grip.at)) : movedObstacle(obstacle, by), true);
       }
       const own = pointsOf(lever).find((p) => p.name === point);
       if (own) move(own.name, { xMm: round(own.at.xMm + dx * step), zMm: round(own.at.zMm + dz * step) }, true);
@@ -51,6 +51,6 @@ export function useBenchKeys(bench: BenchKeys): void {
       "Shift+ArrowLeft": nudge(-1, 0, 0.1),
       "Shift+ArrowRight": nudge(1, 0, 0.1),
     };
-  }, [gearbox, move, moveHand, moveNear, near, nearChosen, nearGrip, point, putInGear, lever]);
+  }, [gearbox, move, moveHand, moveObstacle, near, obstacleChosen, obstacleGrip, point, putInGear, lever]);
   useKeys(keys);
 }

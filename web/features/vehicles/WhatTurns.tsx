@@ -11,7 +11,7 @@ export function WhatTurns({ vehicle, edit }: { vehicle: Vehicle; edit: Editor })
   const { driveTrain: d } = vehicle;
   return (
     <section className="sect">
-      <h2 className="hd2">What turns</h2>
+      <h2 className="hd2">Drivetrain data</h2>
       {d ? (
         <p>
           Tyre {"size" in d.tyre ? d.tyre.size : `that rolls ${formatNumber(d.tyre.circumferenceMm, 0)} mm`}, final
@@ -23,7 +23,7 @@ export function WhatTurns({ vehicle, edit }: { vehicle: Vehicle; edit: Editor })
         <p className="q">Not entered yet. A vibration recording gets its names from tyre, final drive and gears.</p>
       )}
       <div className="row-flex" style={{ marginTop: 8 }}>
-        <Button onClick={() => setOpen(true)}>{d ? "Change" : "Enter what turns"}</Button>
+        <Button onClick={() => setOpen(true)}>{d ? "Change" : "Enter drivetrain data"}</Button>
       </div>
       {open && <DriveTrainDialog vehicle={vehicle} edit={edit} onClose={() => setOpen(false)} />}
     </section>

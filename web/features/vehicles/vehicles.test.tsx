@@ -92,7 +92,7 @@ describe("the odometer", () => {
 describe("what turns, in the dossier", () => {
   it("stands in a line, or asks to be entered", async () => {
     const bare = show(<WhatTurns vehicle={record("vehicle", { tag: "T" })} edit={fakeEdit()} />);
-    await bare.user.click(screen.getByRole("button", { name: "Enter what turns" }));
+    await bare.user.click(screen.getByRole("button", { name: "Enter drivetrain data" }));
     expect(await screen.findByRole("dialog")).toBeTruthy();
     bare.unmount();
     const driveTrain = {

@@ -11,10 +11,10 @@ export function DriveTrainDialog({ vehicle, edit, onClose }: { vehicle: Vehicle;
     <Modal open title={`What turns on ${vehicle.tag}`} footer={null} width={640} onCancel={onClose}>
       {!vehicle.driveTrain && (
         <p className="och" role="status">
-          Nothing is entered yet. These are usual figures; correct them, or{" "}
+          Nothing is entered yet. These are typical figures; correct them, or{" "}
           <Button
             size="small"
-            onClick={() => edit.update("vehicle", vehicle, { driveTrain: drive }, "What turns: usual figures")}
+            onClick={() => edit.update("vehicle", vehicle, { driveTrain: drive }, "Drivetrain data: typical figures")}
           >
             keep them as they are
           </Button>
@@ -24,7 +24,7 @@ export function DriveTrainDialog({ vehicle, edit, onClose }: { vehicle: Vehicle;
         drive={drive}
         layout={vehicle.layout}
         cylinders={vehicle.cylinders ?? 4}
-        onChange={(next, what) => edit.update("vehicle", vehicle, { driveTrain: next }, `What turns: ${what}`)}
+        onChange={(next, what) => edit.update("vehicle", vehicle, { driveTrain: next }, `Drivetrain data: ${what}`)}
       />
     </Modal>
   );

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { driveTrain, tyreRefused, type VehicleDriveTrain } from "../../../contract";
-import { formatNumber, turning, tyreDiameterMm, type DriveTrain } from "../../../core";
+import { formatNumber, rotatingSources, tyreDiameterMm, type DriveTrain } from "../../../core";
 import { useUnits } from "../../format/units";
 import { QuantityField } from "../../ui/QuantityField";
 import { NumberField } from "../../ui/NumberField";
@@ -23,7 +23,7 @@ const JOINT_NAMES = {
   none: "none, a live axle",
   tripod: "tripod",
   ball: "ball",
-  cardan: "Cardan",
+  cardan: "Universal joint",
 } as const;
 
 /** Tyre, final drive, gears and what the belt drives; what cannot be kept says so and changes nothing. */
@@ -56,7 +56,8 @@ export function DriveTrainFields({
   const rolls =
     "size" in tyre ? (diameter === null ? null : Math.PI * diameter * tyre.rollingFactor) : tyre.circumferenceMm;
   const top = drive.ratios.at(-1);
-  const at100 = top && turning({ ...drive, layout, cylinders }, { gear: top.gear, speedKmh: 100, engineRpm: null });
+  const at100 =
+    top && rotatingSources({ ...drive, layout, cylinders }, { gear: top.gear, speedKmh: 100, engineRpm: null });
   return (
     <>
       <div className="runfields">

@@ -4,7 +4,7 @@ import { formatNumber } from "../../../core";
 import type { Editor } from "../../app/saving";
 import { SlotSwitch } from "../../ui/slots";
 import { Choice, TextField } from "../../ui/TextField";
-import type { Heard } from "./heard";
+import type { RecordingAnalysis } from "./recordingAnalysis";
 import { CONDITION_NAMES, PHASE_NAMES, UNIT_NAMES } from "./names";
 import { RunFields } from "./RunFields";
 import { useRunWords } from "./Verdict";
@@ -22,7 +22,7 @@ export function RecordingList({
 }: {
   view: JobView;
   edit: Editor;
-  heard: Heard[];
+  heard: RecordingAnalysis[];
   shown: VibrationRecording;
   over: VibrationRecording | null;
   /** Just taken in: how it was made is asked at once. */
@@ -50,10 +50,10 @@ export function RecordingList({
                 <span className="vover">
                   <SlotSwitch
                     on={r.id === over?.id}
-                    label={`Lay ${r.name || "this one"} over it`}
+                    label={`Compare with ${r.name || "this one"}`}
                     onChange={(lay) => onOver(lay ? r.id : null)}
                   />
-                  <span className="lb">over it</span>
+                  <span className="lb">compare</span>
                 </span>
               )}
             </div>
@@ -136,7 +136,7 @@ function Details({
         </a>
         <Popconfirm
           title="Take this recording out?"
-          description="It lies in the bin and can be put back."
+          description="It goes to the bin and can be restored."
           okText="Take it out"
           cancelText="Keep it"
           onConfirm={() => edit.remove("recording", r, `Recording ${called} taken out`)}

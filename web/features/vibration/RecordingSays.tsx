@@ -8,12 +8,12 @@ import { useRunWords } from "./Verdict";
 export function RecordingSays({ view }: { view: JobView }) {
   const words = useRunWords();
   const heard = recordingThatSays(view, "prop2") ?? recordingThatSays(view, "engineFiring");
-  if (!heard?.leading || !("sources" in heard.leading)) return null;
-  const { leading, recording } = heard;
+  if (!heard?.dominant || !("sources" in heard.dominant)) return null;
+  const { dominant, recording } = heard;
   return (
     <p className="msays">
-      A recording names the same suspect: {words(heard)} it is {inWords(leading.sources[0])},{" "}
-      <span className="n">{amplitudeText(leading.peak.amplitude, recording.unit)}</span>.{" "}
+      A recording names the same suspect: {words(heard)} it is {inWords(dominant.sources[0])},{" "}
+      <span className="n">{amplitudeText(dominant.peak.amplitude, recording.unit)}</span>.{" "}
       <Link to={`/jobs/${view.job.id}/gauge?tool=vibration`}>Look at it</Link>
     </p>
   );

@@ -28,9 +28,7 @@ export const RoadTable = memo(function RoadTable({ view, edit }: { view: JobView
     <section className="sect roadtable" aria-label="How rough it runs">
       <h2 className="hd2">
         How rough it runs{" "}
-        <span className="lb">
-          0 nothing, 1 just felt, 2 plain, 3 strong, 4 as bad as it gets; Ask and Prove hear of it
-        </span>
+        <span className="lb">0 nothing, 1 just felt, 2 plain, 3 strong, 4 worst; Ask and Prove use it</span>
       </h2>
       <div className="roadhalves">
         {[runConditions.slice(0, 4), runConditions.slice(4)].map((half) => (

@@ -5,7 +5,7 @@ import { Choice, TextField } from "../../ui/TextField";
 import { CONDITION_NAMES, PHASE_NAMES, standing } from "./names";
 import type { Run } from "./likelyRun";
 
-/** How it ran while it was recorded, and where the sensor lay. */
+/** How it ran while it was recorded, and where the sensor was. */
 export function RunFields({
   vehicle,
   run,
@@ -77,7 +77,7 @@ export function RunFields({
         }
       />
       <TextField
-        label="where the sensor lay"
+        label="where the sensor was"
         value={run.place ?? ""}
         placeholder="driver’s seat rail"
         onCommit={(place) => onChange({ place }, `sensor at ${place || "an unnamed place"}`)}

@@ -10,7 +10,7 @@ import { fromMountRoom } from "./otherSide";
 /** Suspects of Ask under this, as a part, are not worth a word here. */
 const WORTH = 0.03;
 
-/** The same suspect from other sides: what the mount room reckons of it, and how Ask stands to it now. */
+/** The same suspect from other sides: what the mount room says of it, and how likely Ask finds it now. */
 export function SameSuspect({ view, sources, hz }: { view: JobView; sources: readonly string[]; hz: number }) {
   const table = useKnowledge();
   const units = useUnits();
@@ -50,7 +50,7 @@ export function SameSuspect({ view, sources, hz }: { view: JobView; sources: rea
                   {formatNumber(p.p * 100, 0)}
                   {"\u202f%"}
                 </span>
-                {p.referOn && <span className="lb"> not ours, refer on</span>}
+                {p.referOn && <span className="lb"> refer to a specialist</span>}
               </li>
             ))}
           </ul>

@@ -2,7 +2,7 @@ import type { VibrationRecording } from "../../../contract";
 import {
   formatNumber,
   levelChanges,
-  repeats,
+  repeatabilityDb,
   sourceLevels,
   type LevelChange,
   type SourceLevel,
@@ -28,7 +28,7 @@ export function changesOf(first: Listened, second: Listened) {
   const of = ({ spectrum, sources }: Listened) => sourceLevels(spectrum.amplitude, spectrum.binHz, sources);
   const spread = (l: Listened): Map<string, number> =>
     l.spectrum.halves
-      ? repeats(
+      ? repeatabilityDb(
           sourceLevels(l.spectrum.halves.amplitude[0], l.spectrum.halves.binHz, l.sources),
           sourceLevels(l.spectrum.halves.amplitude[1], l.spectrum.halves.binHz, l.sources),
         )
@@ -43,7 +43,7 @@ export function changesOf(first: Listened, second: Listened) {
 type Change = ReturnType<typeof changesOf>[number];
 
 const verdictOf = (c: Change): string =>
-  c.onlyNoise ? "noise" : isMixed(c) ? "not told apart" : c.shown ? "shown" : "not shown";
+  c.onlyNoise ? "noise" : isMixed(c) ? "cannot be separated" : c.shown ? "changed" : "within measuring error";
 
 const listed = (ids: readonly string[]): string => ids.map(inWords).join(" and ");
 
@@ -89,8 +89,8 @@ export function SourceTable({
         <thead>
           <tr>
             <th>what turns</th>
-            <th>must stand at, Hz</th>
-            <th>found at, Hz</th>
+            <th>expected, Hz</th>
+            <th>measured, Hz</th>
             <th className={beforeAfter ? "och" : "teal"}>
               {heads[0]}, {amplitudeHead(unit)}
             </th>

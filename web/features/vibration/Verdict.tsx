@@ -2,7 +2,7 @@ import type { JobView } from "../../../contract";
 import { formatNumber, type LevelChange } from "../../../core";
 import { useUnits } from "../../format/units";
 import { Num } from "../../ui/Answer";
-import { leftOf, type Heard } from "./heard";
+import { leftOf, type RecordingAnalysis } from "./recordingAnalysis";
 import { amplitudeText, causeOf, inWords, standing, TEST_WORDS } from "./names";
 import { fromMountRoom } from "./otherSide";
 
@@ -12,9 +12,9 @@ const either = (ids: readonly string[]): string => ids.map(inWords).join(" or ")
 /** How it ran, in a few words: "at 70 km/h in fifth". */
 export function useRunWords() {
   const units = useUnits();
-  return (h: Heard): string => {
+  return (h: RecordingAnalysis): string => {
     const { condition, gear, speedKmh } = h.recording;
-    const rpm = h.turning?.ok ? h.turning.engineRpm : h.recording.engineRpm;
+    const rpm = h.rotatingSources?.ok ? h.rotatingSources.engineRpm : h.recording.engineRpm;
     if (h.runUp && h.recording.rpmTrack) {
       const speeds = h.recording.rpmTrack.map((p) => p.rpm);
       const [least, most] = [Math.min(...speeds), Math.max(...speeds)];
@@ -32,7 +32,7 @@ export function useRunWords() {
 }
 
 /** An amplitude inside the answer: the figure in the figures' type, its unit in the words'. */
-function Strength({ of, unit }: { of: number; unit: Heard["recording"]["unit"] }) {
+function Strength({ of, unit }: { of: number; unit: RecordingAnalysis["recording"]["unit"] }) {
   const [figure, ...rest] = amplitudeText(of, unit).split("\u00a0");
   return (
     <>
@@ -54,13 +54,13 @@ export interface RunUpPeak {
 
 interface VerdictProps {
   view: JobView;
-  heard: Heard;
+  heard: RecordingAnalysis;
   /** What another gear has shown of the leading peak. */
   goesWith: "road" | "engine" | null;
   runUp: RunUpPeak | null;
   /** Change of the leading source from before the work to after it, where both are laid over each other. */
   change: (LevelChange & { shown: boolean; anyway: number }) | null;
-  after: Heard | null;
+  after: RecordingAnalysis | null;
 }
 
 /** What the recording says, in one sentence with its main reason. */
@@ -76,19 +76,19 @@ export function Verdict(props: VerdictProps) {
 function Said({ view, heard, goesWith, runUp, change, after }: VerdictProps) {
   const words = useRunWords();
   const units = useUnits();
-  const { recording, turning, leading } = heard;
+  const { recording, rotatingSources, dominant } = heard;
   const { unit } = recording;
-  if (!turning) {
+  if (!rotatingSources) {
     return (
       <>
-        <b>Say what turns on {view.vehicle.tag}</b> (tyre, final drive, gears), and every peak gets its name.
+        <b>Enter the drivetrain data of {view.vehicle.tag}</b> (tyre, final drive, gears), and every peak gets its name.
       </>
     );
   }
-  if (!turning.ok) {
+  if (!rotatingSources.ok) {
     return (
       <>
-        <b>Still lacking: {turning.lacks}.</b> With it every peak gets its name.
+        <b>Missing: {rotatingSources.lacks}.</b> With it every peak gets its name.
       </>
     );
   }
@@ -104,20 +104,20 @@ function Said({ view, heard, goesWith, runUp, change, after }: VerdictProps) {
       </>
     );
   }
-  if (!leading || leading.kind === "nothing") {
+  if (!dominant || dominant.kind === "nothing") {
     return (
       <>
         <b>Nothing stands out {words(heard)}.</b> No peak rises above the noise.
       </>
     );
   }
-  const { peak } = leading;
+  const { peak } = dominant;
   const strength = (
     <>
       <Num>{formatNumber(peak.hz, 1)}</Num> Hz at <Strength of={peak.amplitude} unit={unit} />
     </>
   );
-  if (leading.kind === "unknown") {
+  if (dominant.kind === "unknown") {
     return (
       <>
         <b>The strongest peak, {formatNumber(peak.hz, 1)} Hz, matches no rotating part.</b>{" "}
@@ -131,18 +131,18 @@ function Said({ view, heard, goesWith, runUp, change, after }: VerdictProps) {
       </>
     );
   }
-  const left = leftOf(leading.sources, goesWith);
+  const left = leftOf(dominant.sources, goesWith);
   if (change) {
     const quieter = change.dB < 0;
     const rest =
-      after?.leading && after.leading.kind !== "nothing" && after.leading.kind !== "unknown" ? after.leading : null;
+      after?.dominant && after.dominant.kind !== "nothing" && after.dominant.kind !== "unknown" ? after.dominant : null;
     const other = rest && !rest.sources.some((s) => left.includes(s)) ? rest : null;
     return (
       <>
         <b>
           {upper(either(left))}: {formatNumber(Math.abs(change.dB), 1)} dB {quieter ? "quieter" : "louder"} after the
           work
-          {change.shown ? "." : ", which is not shown."}
+          {change.shown ? "." : ", within measuring error."}
         </b>{" "}
         From <Num>{amplitudeText(change.before.amplitude, unit, true)}</Num> to{" "}
         <Strength of={change.after.amplitude} unit={unit} /> {words(heard)}
@@ -155,16 +155,16 @@ function Said({ view, heard, goesWith, runUp, change, after }: VerdictProps) {
     return (
       <>
         <b>
-          {upper([...same].join(" or "))}: {same.size === 2 ? "both" : "all"} stand at {formatNumber(peak.hz, 1)} Hz{" "}
+          {upper([...same].join(" or "))}: {same.size === 2 ? "both" : "all"} are at {formatNumber(peak.hz, 1)} Hz{" "}
           {words(heard)}.
         </b>{" "}
-        {leading.tests.map((t) => TEST_WORDS[t]).join(" ")}
+        {dominant.tests.map((t) => TEST_WORDS[t]).join(" ")}
       </>
     );
   }
-  const [source] = left.length ? left : leading.sources;
+  const [source] = left.length ? left : dominant.sources;
   const side = fromMountRoom(view, source, peak.hz, (mm) => units.show(mm, "length"));
-  const times = leading.timesNext ?? 0;
+  const times = dominant.timesNext ?? 0;
   return (
     <>
       <b>

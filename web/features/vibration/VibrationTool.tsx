@@ -11,11 +11,18 @@ import { usePeople } from "../job/useJobView";
 import { AddRecording, type Added } from "./AddRecording";
 import type { LaterRecording } from "./likelyRun";
 import { DriveTrainDialog } from "./DriveTrainDialog";
-import { heardIn, leftOf, partedByGear, partnerOf, sameRun, type Heard } from "./heard";
+import {
+  analyseRecording,
+  leftOf,
+  partedByGear,
+  partnerOf,
+  sameRun,
+  type RecordingAnalysis,
+} from "./recordingAnalysis";
 import { notYetTold } from "./tellAsk";
-import { curvesOf, partedByAny, runUpPeak, wishOf } from "./looks";
+import { curvesOf, partedByAny, runUpPeak, spectrumRequestOf } from "./looks";
 import { PHASE_NAMES } from "./names";
-import { Reckoning } from "./Reckoning";
+import { Computing } from "./Computing";
 import { OrderMap } from "./OrderMap";
 import { RecordingList } from "./RecordingList";
 import { RoadTable } from "./RoadTable";
@@ -47,7 +54,7 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
     () => [...view.recording].sort((a, b) => (a.takenAt ?? a.createdAt).localeCompare(b.takenAt ?? b.createdAt)),
     [view.recording],
   );
-  const heard = useMemo(() => recordings.map((r) => heardIn(vehicle, r)), [vehicle, recordings]);
+  const heard = useMemo(() => recordings.map((r) => analyseRecording(vehicle, r)), [vehicle, recordings]);
   const named = heard.find((h) => h.recording.id === picked) ?? heard[0] ?? null;
   const other = useMemo(() => {
     if (!named) return null;
@@ -57,8 +64,8 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
   // Before the work stands first, whichever of the two was picked.
   const swapped = named?.recording.phase === "after" && other?.recording.phase === "before";
   const [first, second] = swapped ? [other, named] : [named, other];
-  const one = useSpectrum(useMemo(() => wishOf(first), [first]));
-  const two = useSpectrum(useMemo(() => wishOf(second), [second]));
+  const one = useSpectrum(useMemo(() => spectrumRequestOf(first), [first]));
+  const two = useSpectrum(useMemo(() => spectrumRequestOf(second), [second]));
 
   const keep = ({ kept, run, by, name, simulated = false }: Added): void => {
     const id = edit.create(
@@ -105,7 +112,7 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
           <AddRecording view={view} large onAdded={keep} onLater={later} />
           <Empty
             title="No recording yet"
-            acts={<Button onClick={() => setDialog("turns")}>What turns on {vehicle.tag}</Button>}
+            acts={<Button onClick={() => setDialog("turns")}>Drivetrain data of {vehicle.tag}</Button>}
           >
             Lay a phone on the seat rail, hold one speed in one gear for ten seconds, and drop the file here. The
             passenger records, never the driver.
@@ -119,7 +126,7 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
 
   const done = one.result.state === "done" ? one.result.spectrum : null;
   const overDone = two.result.state === "done" ? two.result.spectrum : null;
-  const listened = (h: Heard, spectrum: SpectrumDrawn): Listened => ({
+  const listened = (h: RecordingAnalysis, spectrum: SpectrumDrawn): Listened => ({
     recording: h.recording,
     spectrum,
     sources: h.sources,
@@ -131,8 +138,8 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
     second.recording.phase === "after" &&
     sameRun(first.recording, second.recording);
   const goesWith = (second && !beforeAfter ? partedByGear(first, second) : null) ?? partedByAny(first, heard);
-  const leading = first.leading && "sources" in first.leading ? first.leading : null;
-  const left = leading ? leftOf(leading.sources, goesWith) : [];
+  const dominant = first.dominant && "sources" in first.dominant ? first.dominant : null;
+  const left = dominant ? leftOf(dominant.sources, goesWith) : [];
   const runUp = first.runUp && done?.orderMap ? runUpPeak(first, done) : null;
   const toTell =
     first.recording.phase === "before" ? notYetTold(first, runUp ? [runUp.source] : left, goesWith, job.symptoms) : {};
@@ -140,14 +147,14 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
   const highest = Math.max(
     40,
     ...first.sources.map((s) => s.hz),
-    first.leading && "peak" in first.leading ? first.leading.peak.hz : 0,
+    first.dominant && "peak" in first.dominant ? first.dominant.peak.hz : 0,
   );
   const half = first.recording.rateHz / 2;
   const toHz = Math.min(half, range ?? RANGES.find((r) => r >= highest * 1.15) ?? 500);
   const suspects = runUp ? [runUp.source] : left;
-  const suspectHz = leading ? leading.peak.hz : (first.sources.find((s) => s.id === suspects[0])?.hz ?? 0);
+  const suspectHz = dominant ? dominant.peak.hz : (first.sources.find((s) => s.id === suspects[0])?.hz ?? 0);
   const showMap = (look ?? (first.runUp ? "map" : "spectrum")) === "map";
-  const lacksTurning = !first.turning?.ok;
+  const lacksTurning = !first.rotatingSources?.ok;
   const coarse = done && done.resolutionHz > COARSE_HZ;
   const failed = one.result.state === "failed" ? one.result.why : two.result.state === "failed" ? two.result.why : null;
   const twoGears =
@@ -164,10 +171,10 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
         acts={
           <>
             {tabs}
-            <Button onClick={() => setDialog("working")}>Working</Button>
+            <Button onClick={() => setDialog("working")}>Calculation</Button>
             {lacksTurning ? (
               <Button type="primary" onClick={() => setDialog("turns")}>
-                Enter what turns
+                Enter drivetrain data
               </Button>
             ) : Object.keys(toTell).length ? (
               <Button
@@ -251,13 +258,13 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
                 />
               )
             ) : (
-              <Reckoning
+              <Computing
                 failed={failed}
                 cancelled={one.result.state === "cancelled"}
-                reckoning={
-                  one.result.state === "reckoning"
+                computing={
+                  one.result.state === "computing"
                     ? one.result.key
-                    : two.result.state === "reckoning"
+                    : two.result.state === "computing"
                       ? two.result.key
                       : ""
                 }
@@ -274,20 +281,18 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
           </div>
           {coarse && (
             <p className="och vnote">
-              This recording is short: lines closer than {formatNumber(done.resolutionHz, 1)} Hz run into one. Ten
-              seconds tell them apart.
+              This recording is short: peaks closer than {formatNumber(done.resolutionHz, 1)} Hz cannot be separated.
+              Record ten seconds.
             </p>
           )}
-          {first.turning?.ok &&
-            first.turning.notes.map((n) => (
+          {first.rotatingSources?.ok &&
+            first.rotatingSources.notes.map((n) => (
               <p key={n} className="och vnote">
                 {n.charAt(0).toUpperCase() + n.slice(1)}.
               </p>
             ))}
           {second && first.recording.place !== second.recording.place && (
-            <p className="och vnote">
-              The sensor did not lie at the same place in both: a difference may be the place’s.
-            </p>
+            <p className="och vnote">The sensor was not at the same place in both: a difference may come from that.</p>
           )}
           {done && first.sources.length > 0 && !first.runUp && (
             <SourceTable
@@ -317,7 +322,7 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
           />
           <AddRecording view={view} large={false} onAdded={keep} onLater={later} />
           <Button size="small" onClick={() => setDialog("turns")}>
-            What turns on {vehicle.tag}
+            Drivetrain data of {vehicle.tag}
           </Button>
           {suspects.length > 0 && !lacksTurning && <SameSuspect view={view} sources={suspects} hz={suspectHz} />}
         </aside>
@@ -325,7 +330,7 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
       <RoadTable view={view} edit={edit} />
       {turns}
       {dialog === "working" && (
-        <Modal open title="Working" footer={null} width={680} onCancel={() => setDialog(null)}>
+        <Modal open title="Calculation" footer={null} width={680} onCancel={() => setDialog(null)}>
           <VibrationWorking heard={first} spectrum={done} />
         </Modal>
       )}

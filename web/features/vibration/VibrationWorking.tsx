@@ -1,11 +1,11 @@
 import { BODY_HZ, formatNumber } from "../../../core";
 import type { SpectrumDrawn } from "../../worker";
-import type { Heard } from "./heard";
+import type { RecordingAnalysis } from "./recordingAnalysis";
 import { amplitudeText, inWords, otherAmplitude } from "./names";
 
-/** How the spectrum was reckoned, how each source's frequency came about, and which peak fell where. */
-export function VibrationWorking({ heard, spectrum }: { heard: Heard; spectrum: SpectrumDrawn | null }) {
-  const { turning, match, recording } = heard;
+/** How the spectrum was calculated, how each source's frequency came about, and which peak fell where. */
+export function VibrationWorking({ heard, spectrum }: { heard: RecordingAnalysis; spectrum: SpectrumDrawn | null }) {
+  const { rotatingSources, match, recording } = heard;
   return (
     <div className="working">
       <p>
@@ -19,7 +19,7 @@ export function VibrationWorking({ heard, spectrum }: { heard: Heard; spectrum: 
           {formatNumber(spectrum.resolutionHz, 2)} Hz apart are told apart
         </p>
       )}
-      {turning?.ok && (
+      {rotatingSources?.ok && (
         <table className="ledger">
           <thead>
             <tr>
@@ -32,7 +32,7 @@ export function VibrationWorking({ heard, spectrum }: { heard: Heard; spectrum: 
             </tr>
           </thead>
           <tbody>
-            {turning.sources.map((s) => (
+            {rotatingSources.sources.map((s) => (
               <tr key={s.id}>
                 <td>{inWords(s.id)}</td>
                 <td className="n">{formatNumber(s.order, 2)}</td>
@@ -82,7 +82,7 @@ export function VibrationWorking({ heard, spectrum }: { heard: Heard; spectrum: 
       )}
       <p style={{ marginTop: 10 }}>
         A difference counts as shown when it is larger than what the two halves of either recording differ by, and than
-        1 dB. What stands under four times the noise round it is called noise.
+        1 dB. A peak under four times the noise around it counts as noise.
       </p>
     </div>
   );

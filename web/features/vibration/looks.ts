@@ -1,5 +1,5 @@
-import type { SpectrumDrawn, SpectrumWish } from "../../worker";
-import { partedByGear, type Heard } from "./heard";
+import type { SpectrumDrawn, SpectrumRequest } from "../../worker";
+import { partedByGear, type RecordingAnalysis } from "./recordingAnalysis";
 import { PHASE_NAMES, standing } from "./names";
 import type { Curve } from "./SpectrumChart";
 import type { RunUpPeak } from "./Verdict";
@@ -8,10 +8,10 @@ import type { RunUpPeak } from "./Verdict";
 const MAP_WINDOW_S = 0.5;
 
 /** What a recording's spectrum is asked with: its own length, and its sources for the order map. */
-export function wishOf(h: Heard | null): SpectrumWish | null {
+export function spectrumRequestOf(h: RecordingAnalysis | null): SpectrumRequest | null {
   if (!h) return null;
-  const { recording: r, turning, sources } = h;
-  const rpm = turning?.ok ? turning.engineRpm : null;
+  const { recording: r, rotatingSources, sources } = h;
+  const rpm = rotatingSources?.ok ? rotatingSources.engineRpm : null;
   const track = r.rpmTrack ?? (rpm === null ? null : [{ tS: 0, rpm }]);
   const mapWindow = Math.max(16, Math.min(65536, 2 ** Math.round(Math.log2(MAP_WINDOW_S * r.rateHz))));
   return {
@@ -24,7 +24,7 @@ export function wishOf(h: Heard | null): SpectrumWish | null {
 }
 
 /** What any other recording at the same road speed in another gear says. */
-export function partedByAny(first: Heard, all: readonly Heard[]): "road" | "engine" | null {
+export function partedByAny(first: RecordingAnalysis, all: readonly RecordingAnalysis[]): "road" | "engine" | null {
   for (const h of all) {
     if (h === first) continue;
     const parted = partedByGear(first, h);
@@ -34,13 +34,13 @@ export function partedByAny(first: Heard, all: readonly Heard[]): "road" | "engi
 }
 
 export function curvesOf(
-  first: Heard,
+  first: RecordingAnalysis,
   done: SpectrumDrawn,
-  second: Heard | null,
+  second: RecordingAnalysis | null,
   over: SpectrumDrawn | null,
   beforeAfter: boolean,
 ): Curve[] {
-  const curve = (h: Heard, s: SpectrumDrawn, old: boolean) => ({
+  const curve = (h: RecordingAnalysis, s: SpectrumDrawn, old: boolean) => ({
     name: h.recording.name || PHASE_NAMES[h.recording.phase],
     amplitude: s.amplitude,
     binHz: s.binHz,
@@ -53,7 +53,7 @@ export function curvesOf(
 }
 
 /** The source that was strongest over a run-up, by what it passed in all; and the moment it was strongest. */
-export function runUpPeak(h: Heard, spectrum: SpectrumDrawn): RunUpPeak | null {
+export function runUpPeak(h: RecordingAnalysis, spectrum: SpectrumDrawn): RunUpPeak | null {
   const rows = spectrum.orderMap?.rows ?? [];
   if (!rows.length || !h.sources.length || standing(h.recording.condition)) return null;
   const sums = h.sources.map((_, k) => rows.reduce((a, r) => a + r.amplitude[k] ** 2, 0));

@@ -52,17 +52,17 @@ const CAUSES: Record<string, string> = {
 };
 export const causeOf = (id: string): string => CAUSES[id] ?? "what the belt drives";
 
-/** Source in a sentence: "the prop shaft, twice a turn". */
+/** Source in a sentence: "the prop shaft, second order". */
 const IN_WORDS: Record<string, string> = {
-  engineHalf: "the engine, every second turn",
-  engine1: "the engine, once a turn",
+  engineHalf: "the engine, half order",
+  engine1: "the engine, first order",
   engineFiring: "the engine’s firing",
-  prop1: "the prop shaft, once a turn",
-  prop2: "the prop shaft, twice a turn",
-  halfShaft1: "a half shaft, once a turn",
+  prop1: "the prop shaft, first order",
+  prop2: "the prop shaft, second order",
+  halfShaft1: "a half shaft, first order",
   halfShaftJoint: "a half shaft’s joint",
-  wheel1: "a wheel, once a turn",
-  wheel2: "a wheel, twice a turn",
+  wheel1: "a wheel, first order",
+  wheel2: "a wheel, second order",
 };
 export const inWords = (id: string): string => IN_WORDS[id] ?? `the ${id.replace(/^accessory:/, "")}`;
 
@@ -85,7 +85,7 @@ export const TEST_WORDS: Record<string, string> = {
   coastNeutral: "Or coast through that speed in neutral.",
   idleInPlace: "Hold the same engine speed standing still: it must be there too.",
   swapWheels: "Swap wheels front to rear and record again: it must move or change.",
-  otherSpeed: "Record 20 km/h faster: it must rise with the speed.",
+  otherSpeed: "Record at another legal speed: it must follow the speed.",
 };
 
 /** Amplitude with its unit, three figures of it. */

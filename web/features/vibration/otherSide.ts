@@ -11,7 +11,7 @@ import {
   shaftsKnown,
   shaftsOf,
 } from "../../../domain";
-import { heardIn } from "./heard";
+import { analyseRecording } from "./recordingAnalysis";
 
 /** What the mount room says of the suspect a recording names. */
 export interface OtherSide {
@@ -23,8 +23,8 @@ export interface OtherSide {
 /** A mount that lost more than this, mm, counts as sagged: common practice, no source. */
 const SAGGED_MM = 5;
 
-/** Passing on more of the firing than this, the mounts hardly hold it off. */
-const HARDLY_HELD = 0.5;
+/** Passing on more of the firing than this, the mounts give almost no isolation. */
+const MOST_PASSED_ON = 0.5;
 
 const pct = (part: number): string => `${formatNumber(part * 100, part < 0.1 ? 1 : 0)}\u202f%`;
 
@@ -44,7 +44,7 @@ function fromTheShafts(view: JobView, length: (mm: number) => string): OtherSide
   if (!over) {
     return {
       agrees: false,
-      text: `The joints stand at ${angles}, inside their limits: measure the angles again under load, or turn the joints by hand.`,
+      text: `The joint angles are ${angles}, inside their limits: measure the angles again under load, or turn the joints by hand.`,
     };
   }
   const worst = heightsOf(view, unit).reduce((a, h) => ((h.sagMm ?? 0) > (a.sagMm ?? 0) ? h : a));
@@ -54,7 +54,7 @@ function fromTheShafts(view: JobView, length: (mm: number) => string): OtherSide
       : "";
   return {
     agrees: true,
-    text: `The joints stand at ${angles} and leave ${formatNumber(line.residualDeg, 1)}° between them${sag}.`,
+    text: `The joint angles are ${angles} and leave ${formatNumber(line.residualDeg, 1)}° between them${sag}.`,
   };
 }
 
@@ -71,10 +71,10 @@ function fromTheMounts(view: JobView, hz: number, length: (mm: number) => string
     .map((s) => ({ name: s.name, part: passedOn(unit, s.changes, hz) ?? 0 }))
     .filter((s) => s.part > 0)
     .sort((a, b) => b.part - a.part)[0];
-  if (part >= HARDLY_HELD) {
+  if (part >= MOST_PASSED_ON) {
     return {
       agrees: true,
-      text: `On the mounts as they came the unit shakes at ${formatNumber(nearest.hz, 1)} Hz of itself, and they pass on ${pct(part)} of the firing: they hold it off hardly at all.`,
+      text: `On its original mounts the unit has a mode at ${formatNumber(nearest.hz, 1)} Hz, and they pass on ${pct(part)} of the firing: they give almost no isolation.`,
     };
   }
   const more = harder && harder.part > part ? 20 * Math.log10(harder.part / part) : 0;
@@ -83,12 +83,12 @@ function fromTheMounts(view: JobView, hz: number, length: (mm: number) => string
   const touches = (sunk.sagMm ?? 0) > SAGGED_MM && isEntered(sunk.mount, "nominalMm");
   return {
     agrees: touches,
-    text: `Mounts as they came would pass on ${pct(part)} of the firing at ${formatNumber(hz, 1)} Hz${
+    text: `Original mounts would pass on ${pct(part)} of the firing at ${formatNumber(hz, 1)} Hz${
       more > 1 ? `; with “${harder.name}” it is ${pct(harder.part)}, ${formatNumber(more, 1)} dB more` : ""
     }. ${
       touches
         ? `The ${sunk.mount.name} mount has lost ${length(sunk.sagMm ?? 0)}: look whether it touches.`
-        : "They are the way in only where one is harder than it came, or touches."
+        : "They let the shake in only where one is harder than the original, or touches."
     }`,
   };
 }
@@ -113,7 +113,7 @@ export function recordingThatSays(view: JobView, source: "prop2" | "engineFiring
   return (
     view.recording
       .filter((r) => r.phase === "before")
-      .map((r) => heardIn(view.vehicle, r))
-      .find((h) => !h.runUp && h.leading?.kind === "clear" && h.leading.sources[0] === source) ?? null
+      .map((r) => analyseRecording(view.vehicle, r))
+      .find((h) => !h.runUp && h.dominant?.kind === "clear" && h.dominant.sources[0] === source) ?? null
   );
 }

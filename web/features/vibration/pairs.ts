@@ -1,12 +1,12 @@
 import type { JobView } from "../../../contract";
 import { formatNumber } from "../../../core";
-import { heardIn, leftOf, partedByGear, partnerOf, type Heard } from "./heard";
+import { analyseRecording, leftOf, partedByGear, partnerOf, type RecordingAnalysis } from "./recordingAnalysis";
 import { amplitudeText, inWords } from "./names";
 
 /** What shook before the work, and what is left of it after. */
 export interface ShakePair {
-  before: Heard;
-  after: Heard | null;
+  before: RecordingAnalysis;
+  after: RecordingAnalysis | null;
   /** The one source it is taken for, or those that could not be parted. */
   sources: string[];
   amplitude: number;
@@ -16,12 +16,12 @@ export interface ShakePair {
 
 /** Every recording before the work that names something, beside its fellow after the work. */
 export function shakePairs(view: JobView): ShakePair[] {
-  const heard = view.recording.map((r) => heardIn(view.vehicle, r));
+  const heard = view.recording.map((r) => analyseRecording(view.vehicle, r));
   return heard.flatMap((before): ShakePair[] => {
-    const { leading, recording } = before;
-    if (recording.phase !== "before" || before.runUp || !leading || !("sources" in leading)) return [];
+    const { dominant, recording } = before;
+    if (recording.phase !== "before" || before.runUp || !dominant || !("sources" in dominant)) return [];
     const parted = heard.map((h) => (h === before ? null : partedByGear(before, h))).find((p) => p !== null) ?? null;
-    const sources = leftOf(leading.sources, parted);
+    const sources = leftOf(dominant.sources, parted);
     const fellow = partnerOf(recording, view.recording);
     const after = fellow?.phase === "after" ? (heard.find((h) => h.recording.id === fellow.id) ?? null) : null;
     return [
@@ -29,14 +29,14 @@ export function shakePairs(view: JobView): ShakePair[] {
         before,
         after,
         sources,
-        amplitude: leading.peak.amplitude,
-        left: after && leftIn(after, sources[0], leading.peak.amplitude),
+        amplitude: dominant.peak.amplitude,
+        left: after && leftIn(after, sources[0], dominant.peak.amplitude),
       },
     ];
   });
 }
 
-function leftIn(after: Heard, source: string, before: number): ShakePair["left"] {
+function leftIn(after: RecordingAnalysis, source: string, before: number): ShakePair["left"] {
   const peaks = after.match?.peaks ?? [];
   if (!peaks.length) return null;
   const own = peaks.filter((p) => p.sources.some((s) => s.id === source));

@@ -2,11 +2,11 @@
 import { screen, within } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { VehicleDriveTrain, VibrationRecording } from "../../../contract";
-import { spectrum, turning } from "../../../core";
+import { spectrum, rotatingSources } from "../../../core";
 import type { SpectrumDrawn } from "../../worker";
 import { fakeEdit, jobView, PARENT, pick, plainText, record, show, typeInto } from "../../testing/show";
 import { DriveTrainDialog } from "./DriveTrainDialog";
-import { heardIn } from "./heard";
+import { analyseRecording } from "./recordingAnalysis";
 import { fromMountRoom, recordingThatSays } from "./otherSide";
 import { RecordingList } from "./RecordingList";
 import { RoadTable } from "./RoadTable";
@@ -165,7 +165,7 @@ function listened(r: VibrationRecording, lines: [hz: number, size: number][], se
     );
   const whole = of(samples);
   const [a, b] = [of(samples.subarray(0, 4 * RATE)), of(samples.subarray(4 * RATE))];
-  const turns = turning(
+  const turns = rotatingSources(
     { ...driveTrain, layout: "northSouth", cylinders: 4 },
     { gear: r.gear || null, speedKmh: r.speedKmh, engineRpm: null },
   );
@@ -219,8 +219,8 @@ describe("the table of sources", () => {
       />,
     );
     const row = screen.getByRole("row", { name: /^the engine’s firing/ });
-    expect(plainText(row)).toContain("gear 4: the same line as the prop shaft, twice a turn");
-    expect(plainText(row)).toContain("not told apart");
+    expect(plainText(row)).toContain("gear 4: the same line as the prop shaft, second order");
+    expect(plainText(row)).toContain("cannot be separated");
     expect(plainText(container)).not.toContain(" shown");
   });
 
@@ -236,10 +236,10 @@ describe("the table of sources", () => {
         onLight={onLight}
       />,
     );
-    const row = screen.getByRole("row", { name: /^the prop shaft, twice a turn/ });
-    expect(plainText(row)).toMatch(/83\.9.*0\.57.*0\.05\d.*−(19|20)\.\d ±1\.0.*shown/);
-    expect(plainText(screen.getByRole("row", { name: /a wheel, once a turn/ }))).toContain("in the noise");
-    await user.click(screen.getByRole("button", { name: "the prop shaft, twice a turn" }));
+    const row = screen.getByRole("row", { name: /^the prop shaft, second order/ });
+    expect(plainText(row)).toMatch(/83\.9.*0\.57.*0\.05\d.*−(19|20)\.\d ±1\.0.*changed/);
+    expect(plainText(screen.getByRole("row", { name: /a wheel, first order/ }))).toContain("in the noise");
+    await user.click(screen.getByRole("button", { name: "the prop shaft, second order" }));
     expect(onLight).toHaveBeenCalledWith("prop2");
   });
 });
@@ -251,7 +251,7 @@ describe("the verdict", () => {
     car: object = vehicle,
   ): string => {
     const view = jobView({ vehicle: car });
-    const heard = heardIn(view.vehicle, recording(data));
+    const heard = analyseRecording(view.vehicle, recording(data));
     const { container, unmount } = show(
       <Verdict view={view} heard={heard} goesWith={null} runUp={null} change={null} after={null} {...props} />,
     );
@@ -263,12 +263,12 @@ describe("the verdict", () => {
     [
       "a clear suspect",
       {},
-      /^At 70 km\/h in gear 5 it is the prop shaft, twice a turn: joint angles\. 83\.9 Hz at 0\.570 m\/s²/,
+      /^At 70 km\/h in gear 5 it is the prop shaft, second order: joint angles\. 83\.9 Hz at 0\.570 m\/s²/,
     ],
     [
       "two that only a test parts",
       { gear: "4" },
-      /^The engine’s firing or the prop shaft, twice a turn: both stand at 83\.9 Hz.*Record the same road speed in another gear/,
+      /^The engine’s firing or the prop shaft, second order: both are at 83\.9 Hz.*Record the same road speed in another gear/,
     ],
     [
       "a line of nothing that turns",
@@ -281,16 +281,16 @@ describe("the verdict", () => {
       { condition: "idleInGear", gear: "", speedKmh: null, peaks: [{ hz: 25, amplitude: 0.3 }] },
       /^At idle \(750 rpm\) it is the engine’s firing/,
     ],
-    ["a gear without a ratio", { gear: "3" }, /^Still lacking: the ratio of gear 3/],
+    ["a gear without a ratio", { gear: "3" }, /^Missing: the ratio of gear 3/],
     ["sound instead of acceleration", { unit: "fullScale" }, /57\.0 % of full scale/],
   ])("of %s", (_what, data, says) => expect(text(data)).toMatch(says));
 
   it("asks for what turns where nothing of it is known", () => {
-    expect(text({}, {}, { tag: "T 1" })).toMatch(/^Say what turns on T 1/);
+    expect(text({}, {}, { tag: "T 1" })).toMatch(/^Enter the drivetrain data of T 1/);
   });
   it("says that another gear has parted it", () => {
     expect(text({ gear: "4" }, { goesWith: "road" })).toMatch(
-      /^At 70 km\/h in gear 4 it is the prop shaft, twice a turn.*in another gear as in this/,
+      /^At 70 km\/h in gear 4 it is the prop shaft, second order.*in another gear as in this/,
     );
     expect(text({ gear: "4" }, { goesWith: "engine" })).toMatch(/it is the engine’s firing.*moves with the engine/);
   });
@@ -310,7 +310,7 @@ describe("recordings of a job", () => {
       <RecordingList
         view={view}
         edit={edit}
-        heard={view.recording.map((r) => heardIn(view.vehicle, r))}
+        heard={view.recording.map((r) => analyseRecording(view.vehicle, r))}
         shown={b}
         over={null}
         fresh={b.id}
@@ -320,7 +320,7 @@ describe("recordings of a job", () => {
     );
     await user.click(screen.getByRole("button", { name: /^70 in fifth/ }));
     expect(onShow).toHaveBeenCalledWith(a.id);
-    await user.click(screen.getByRole("switch", { name: "Lay 70 in fifth over it" }));
+    await user.click(screen.getByRole("switch", { name: "Compare with 70 in fifth" }));
     expect(onOver).toHaveBeenCalledWith(a.id);
     // Full scale and acceleration cannot be laid over each other.
     expect(screen.queryByRole("switch", { name: "Lay by telephone over it" })).toBeNull();
@@ -334,7 +334,7 @@ describe("recordings of a job", () => {
       speedKmh: "70",
       place: "seat rail",
     });
-    await typeInto(user, screen.getByLabelText("where the sensor lay"), "tunnel");
+    await typeInto(user, screen.getByLabelText("where the sensor was"), "tunnel");
     expect(edit.update).toHaveBeenCalledWith(
       "recording",
       b,
@@ -423,7 +423,7 @@ describe("the same suspect from the mount room", () => {
     const side = fromMountRoom(view, "engineFiring", 60, inMm);
     // They hold it off: that is no word against them.
     expect(side?.agrees).toBe(false);
-    expect(side?.text).toMatch(/the way in only where one is harder than it came, or touches\.$/);
+    expect(side?.text).toMatch(/the shake in only where one is harder than the original, or touches\.$/);
     expect(side?.text).toMatch(
       /would pass on [\d.]+\u202f% of the firing at 60\.0 Hz; with “Urethane, all” it is [\d.]+\u202f%, [\d.]+ dB more/,
     );
@@ -445,7 +445,7 @@ describe("the same suspect from the mount room", () => {
     const side = fromMountRoom(view, "engineFiring", 60, inMm);
     expect(side?.agrees).toBe(true);
     expect(side?.text).toMatch(/has lost 12(\.0)? mm: look whether it touches\.$/);
-    expect(heardIn(view.vehicle, recording({ peaks: [] })).leading).toEqual({ kind: "nothing" });
+    expect(analyseRecording(view.vehicle, recording({ peaks: [] })).dominant).toEqual({ kind: "nothing" });
   });
   it("finds the recording that says the same", () => {
     const view = jobView({

@@ -1,6 +1,6 @@
 import type { Job } from "../../../contract";
 import { RECORDED_AS } from "../../../core";
-import type { Heard } from "./heard";
+import type { RecordingAnalysis } from "./recordingAnalysis";
 
 /** A line weaker than this part of the strongest is not what shakes. */
 const WEAK = 0.2;
@@ -10,7 +10,7 @@ const WEAK = 0.2;
  * hardly shake, and what another gear said. Nothing while more than one source is left.
  */
 export function notYetTold(
-  heard: Heard,
+  heard: RecordingAnalysis,
   left: readonly string[],
   goesWith: "road" | "engine" | null,
   symptoms: Job["symptoms"],
@@ -18,8 +18,8 @@ export function notYetTold(
   const shown: Job["symptoms"] = {};
   if (left.length === 1 && RECORDED_AS[left[0]]) {
     for (const { id } of heard.sources) if (RECORDED_AS[id]) shown[RECORDED_AS[id]] = "absent";
-    const { leading } = heard;
-    const strong = leading && "sources" in leading ? WEAK * leading.peak.amplitude : Infinity;
+    const { dominant } = heard;
+    const strong = dominant && "sources" in dominant ? WEAK * dominant.peak.amplitude : Infinity;
     for (const peak of heard.match?.peaks ?? []) {
       // A run-up smears its lines: only what was strongest is said of it.
       if (peak.amplitude < strong && !heard.runUp) continue;

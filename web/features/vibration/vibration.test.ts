@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { resources, type JobView, type RecordHead, type Roughness, type VibrationRecording } from "../../../contract";
 import { decimated, fewerRows, niceTop } from "./decimate";
-import { heardIn, isRunUp, leftOf, partedByGear, partnerOf } from "./heard";
+import { analyseRecording, isRunUp, leftOf, partedByGear, partnerOf } from "./recordingAnalysis";
 import { amplitudeText, causeOf, inWords } from "./names";
 import { pairText, shakePairs } from "./pairs";
 import { likelyRun, withoutUnit } from "./likelyRun";
@@ -78,26 +78,29 @@ const after = recording("ccc", {
 
 describe("peaks and their names", () => {
   it("a clear one, and one that only another gear parts", () => {
-    const [five, four] = [fifth, fourth].map((r) => heardIn(vehicle, r));
-    expect(five.leading).toMatchObject({ kind: "clear", sources: ["prop2"] });
-    expect(four.leading).toMatchObject({ kind: "ambiguous" });
+    const [five, four] = [fifth, fourth].map((r) => analyseRecording(vehicle, r));
+    expect(five.dominant).toMatchObject({ kind: "clear", sources: ["prop2"] });
+    expect(four.dominant).toMatchObject({ kind: "ambiguous" });
     expect(partedByGear(four, five)).toBe("road");
-    expect(leftOf(four.leading && "sources" in four.leading ? four.leading.sources : [], "road")).toEqual(["prop2"]);
+    expect(leftOf(four.dominant && "sources" in four.dominant ? four.dominant.sources : [], "road")).toEqual(["prop2"]);
     expect(leftOf(["engineFiring", "prop2"], "engine")).toEqual(["engineFiring"]);
     // Not of another phase, another speed, or out of gear.
     for (const other of [{ phase: "after" as const }, { speedKmh: 90 }, { gear: "" }]) {
-      expect(partedByGear(four, heardIn(vehicle, recording("x", { ...other })))).toBeNull();
+      expect(partedByGear(four, analyseRecording(vehicle, recording("x", { ...other })))).toBeNull();
     }
   });
 
   it("need the drive train, and say nothing without it", () => {
-    const bare = heardIn({ ...vehicle, driveTrain: null }, fifth);
-    expect([bare.turning, bare.leading]).toEqual([null, null]);
+    const bare = analyseRecording({ ...vehicle, driveTrain: null }, fifth);
+    expect([bare.rotatingSources, bare.dominant]).toEqual([null, null]);
   });
 
   it("standing at idle take the vehicle's own idle where none was said", () => {
-    const idle = heardIn(vehicle, recording("i", { condition: "idleInGear", peaks: [{ hz: 25.1, amplitude: 0.2 }] }));
-    expect(idle.leading).toMatchObject({ kind: "clear", sources: ["engineFiring"] });
+    const idle = analyseRecording(
+      vehicle,
+      recording("i", { condition: "idleInGear", peaks: [{ hz: 25.1, amplitude: 0.2 }] }),
+    );
+    expect(idle.dominant).toMatchObject({ kind: "clear", sources: ["engineFiring"] });
   });
 
   it("a run-up is one whose engine speed moved", () => {
@@ -141,7 +144,7 @@ describe("before and after", () => {
       [["prop2"], null],
     ]);
     expect(pairText(pairs[0]).replaceAll("\u00a0", " ")).toBe(
-      "the prop shaft, twice a turn, from 0.570 to 0.057 m/s², 20.0 dB quieter",
+      "the prop shaft, second order, from 0.570 to 0.057 m/s², 20.0 dB quieter",
     );
   });
 
@@ -163,7 +166,7 @@ describe("before and after", () => {
 
 describe("what Ask is told", () => {
   it("the one source that is left, those that turned and did not shake, and what the gears said", () => {
-    const five = heardIn(
+    const five = analyseRecording(
       vehicle,
       recording("a", {
         peaks: [
@@ -189,8 +192,8 @@ describe("what Ask is told", () => {
     ).toEqual({});
   });
   it("nothing of the sources while two are left, and nothing of a line that is strong as well", () => {
-    expect(notYetTold(heardIn(vehicle, fourth), ["engineFiring", "prop2"], null, {})).toEqual({});
-    const two = heardIn(
+    expect(notYetTold(analyseRecording(vehicle, fourth), ["engineFiring", "prop2"], null, {})).toEqual({});
+    const two = analyseRecording(
       vehicle,
       recording("a", {
         peaks: [

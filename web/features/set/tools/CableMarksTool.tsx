@@ -57,8 +57,8 @@ export function CableMarksTool(props: ToolProps) {
   const crossed = changedOver(input.cables);
   const says: Says = crossed
     ? {
-        lead: `${crossed[0]} and ${crossed[1]} look changed over.`,
-        rest: "Each stands as the other did. Look at the tags before you turn anything.",
+        lead: `${crossed[0]} and ${crossed[1]} look swapped.`,
+        rest: "Each is where the other was. Check the tags before you turn anything.",
       }
     : todo.length
       ? {
@@ -70,7 +70,7 @@ export function CableMarksTool(props: ToolProps) {
             .join(" "),
           rest: open.length
             ? `${open.map((c) => c.name).join(", ")} still to measure.`
-            : "Then look whether neutral is neutral.",
+            : "Then check that neutral is neutral.",
         }
       : open.length
         ? {
@@ -87,7 +87,7 @@ export function CableMarksTool(props: ToolProps) {
       input={read.success ? given(input) : null}
       name="Cable marks"
       drawing={
-        <svg viewBox="0 0 620 420" role="img" aria-label="Thread that stands out past the nut of each cable">
+        <svg viewBox="0 0 620 420" role="img" aria-label="Thread past the nut of each cable">
           {input.cables.slice(0, 4).map((c, i) => {
             const y = 70 + i * 96;
             const w = (mm: number): number => Math.min(260, mm * 9);

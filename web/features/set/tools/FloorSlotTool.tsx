@@ -1,6 +1,6 @@
 import { Button } from "antd";
 import { useState } from "react";
-import { asked, checkFloorSlot, floorSlotInput, isRefusal } from "../../../../contract";
+import { validated, checkFloorSlot, floorSlotInput, isRefusal } from "../../../../contract";
 import { floorSlot, type FloorSlotAnswer } from "../../../../core";
 import { useUnits } from "../../../format/units";
 import { NumberField } from "../../../ui/NumberField";
@@ -10,7 +10,7 @@ import { saveAs } from "../../throwBench/files";
 import { FigureRows, FrontArrow, ToolFrame, type Says } from "../ToolFrame";
 import { given, useToolInput, type ToolProps } from "../useToolInput";
 
-const ask = asked(floorSlotInput, checkFloorSlot, floorSlot);
+const ask = validated(floorSlotInput, checkFloorSlot, floorSlot);
 
 interface Hole {
   name: string;
@@ -61,7 +61,7 @@ export function FloorSlotTool(props: ToolProps) {
   const near = answer?.holes.filter((h) => !h.ok) ?? [];
   const says: Says | null = answer && {
     lead: `Cut a slot ${units.bare(answer.slot.lengthMm, "length", 1)} by ${len(answer.slot.widthMm)}.`,
-    rest: `It runs from ${len(Math.abs(answer.slot.fromXMm))} behind the pivot to ${len(Math.abs(answer.slot.toXMm))} ahead of it; the arm hangs ${len(answer.below.depthMm)} below the floor.${near.length ? ` Hole ${near[0].name} stands too near the slot: ${len(near[0].edgeMm)} where ${len(near[0].needMm)} belong.` : ""}`,
+    rest: `It runs from ${len(Math.abs(answer.slot.fromXMm))} behind the pivot to ${len(Math.abs(answer.slot.toXMm))} ahead of it; the arm hangs ${len(answer.below.depthMm)} below the floor.${near.length ? ` Hole ${near[0].name} is too near the slot: ${len(near[0].edgeMm)} where ${len(near[0].needMm)} belong.` : ""}`,
   };
   const write = async (format: Format): Promise<void> => {
     setMaking(format);

@@ -1,4 +1,4 @@
-import { asked, checkLockout, isRefusal, lockoutInput } from "../../../../contract";
+import { validated, checkLockout, isRefusal, lockoutInput } from "../../../../contract";
 import { lockout, type LockoutInput } from "../../../../core";
 import { lockoutOfGates } from "../../../../domain";
 import { useUnits } from "../../../format/units";
@@ -6,7 +6,7 @@ import { QuantityField } from "../../../ui/QuantityField";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
 import { given, useToolInput, type ToolProps } from "../useToolInput";
 
-const ask = asked(lockoutInput, checkLockout, lockout);
+const ask = validated(lockoutInput, checkLockout, lockout);
 
 interface Fields {
   gapMm: number;

@@ -1,4 +1,4 @@
-import { asked, checkPressFit, isRefusal, pressFitInput } from "../../../../contract";
+import { validated, checkPressFit, isRefusal, pressFitInput } from "../../../../contract";
 import { formatNumber, metalNames, pressFit, type MetalName, type PressFitAnswer } from "../../../../core";
 import { pressFitDanger } from "../../../../domain";
 import { useUnits } from "../../../format/units";
@@ -8,7 +8,7 @@ import { Choice, TextField } from "../../../ui/TextField";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
 import { given, useToolInput, type ToolProps } from "../useToolInput";
 
-const ask = asked(pressFitInput, checkPressFit, pressFit);
+const ask = validated(pressFitInput, checkPressFit, pressFit);
 
 const METAL_WORDS: Record<MetalName, string> = {
   steel: "steel",

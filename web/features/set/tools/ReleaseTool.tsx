@@ -1,4 +1,4 @@
-import { asked, isRefusal, releaseInput } from "../../../../contract";
+import { validated, isRefusal, releaseInput } from "../../../../contract";
 import { formatNumber } from "../../../../core";
 import { useUnits } from "../../../format/units";
 import { NumberField } from "../../../ui/NumberField";
@@ -12,7 +12,7 @@ interface Fields {
   pitchMm: number | null;
 }
 
-const ask = asked(releaseInput, null, ({ flushMm, proudMm, pitchMm }) => ({
+const ask = validated(releaseInput, null, ({ flushMm, proudMm, pitchMm }) => ({
   moveMm: Math.abs(proudMm - flushMm),
   way: proudMm > flushMm ? ("in" as const) : proudMm < flushMm ? ("out" as const) : ("none" as const),
   turns: pitchMm ? Math.abs(proudMm - flushMm) / pitchMm : null,
@@ -29,7 +29,7 @@ export function ReleaseTool(props: ToolProps) {
   const says: Says | null = answer && {
     lead:
       answer.way === "none"
-        ? "Leave it: the pin stands as it should."
+        ? "Leave it: the pin is where it should be."
         : `Turn the pin ${len(answer.moveMm)} ${answer.way}${turns}.`,
     rest: `It stands ${len(Math.abs(input.proudMm))} ${input.proudMm >= 0 ? "proud of" : "under"} the collar; ${input.flushMm === 0 ? "flush" : `${len(input.flushMm)} proud`} is wanted. Lift the collar afterwards: it must come free.`,
   };

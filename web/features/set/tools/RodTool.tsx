@@ -1,4 +1,4 @@
-import { asked, checkRod, isRefusal, rodInput } from "../../../../contract";
+import { validated, checkRod, isRefusal, rodInput } from "../../../../contract";
 import { formatNumber, rod, type RodAnswer, type RodInput } from "../../../../core";
 import { rodDanger } from "../../../../domain";
 import { useUnits } from "../../../format/units";
@@ -8,7 +8,7 @@ import { ThreadFields } from "../ThreadFields";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
 import { given, leverAtWork, useToolInput, type ToolProps } from "../useToolInput";
 
-const ask = asked(rodInput, checkRod, rod);
+const ask = validated(rodInput, checkRod, rod);
 
 interface End {
   shankLengthMm: number;

@@ -51,7 +51,7 @@ export function ShimsTool(props: ToolProps) {
       ? {
           lead:
             verdict === "asItIs"
-              ? "Fit none: the gap is right as it is."
+              ? "Fit none: the gap is within tolerance."
               : verdict === "none"
                 ? `No shim on this shelf helps: it stays ${off}.`
                 : verdict === "nearest"

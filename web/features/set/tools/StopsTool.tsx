@@ -1,4 +1,4 @@
-import { asked, checkStops, isRefusal, stopsInput } from "../../../../contract";
+import { validated, checkStops, isRefusal, stopsInput } from "../../../../contract";
 import { formatNumber, stops, type StopsAnswer, type StopsInput } from "../../../../core";
 import { stopsDanger, gearPairs, mainPair } from "../../../../domain";
 import { useUnits } from "../../../format/units";
@@ -10,7 +10,7 @@ import { ThreadFields } from "../ThreadFields";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
 import { given, leverAtWork, useToolInput, type ToolProps } from "../useToolInput";
 
-const ask = asked(stopsInput, checkStops, stops);
+const ask = validated(stopsInput, checkStops, stops);
 
 interface Fields {
   pitchMm: number | null;

@@ -1,36 +1,36 @@
 import { useCallback, useState } from "react";
 import { flushSync } from "react-dom";
 import type { Obstacle, Point } from "../../../core";
-import type { Surroundings } from "./near";
+import type { Surroundings } from "./surroundings";
 
 /**
  * What stands near the lever while it is dragged: drawn in the frame the pointer moved in, kept when it is let go.
  * `done` ends a drag.
  */
-export function useNearDrag(kept: Surroundings, onNear: (next: Surroundings, label: string) => void) {
+export function useObstacleDrag(kept: Surroundings, onSurroundings: (next: Surroundings, label: string) => void) {
   const [draft, setDraft] = useState<Surroundings | null>(null);
   const near = draft ?? kept;
-  const moveNear = useCallback(
+  const moveObstacle = useCallback(
     (obstacle: Obstacle, done: boolean) => {
       const next = { ...near, obstacles: near.obstacles.map((o) => (o.name === obstacle.name ? obstacle : o)) };
       if (!done) flushSync(() => setDraft(next));
       else {
         setDraft(null);
-        onNear(next, `${obstacle.name} moved`);
+        onSurroundings(next, `${obstacle.name} moved`);
       }
     },
-    [near, onNear],
+    [near, onSurroundings],
   );
   const moveHand = useCallback(
     (hand: Point, done: boolean) => {
       if (!done) flushSync(() => setDraft({ ...near, hand }));
       else {
         setDraft(null);
-        onNear({ ...near, hand }, "The driver’s hand moved");
+        onSurroundings({ ...near, hand }, "The driver’s hand moved");
       }
     },
-    [near, onNear],
+    [near, onSurroundings],
   );
   const cancel = useCallback(() => setDraft(null), []);
-  return { near, moveNear, moveHand, cancel };
+  return { near, moveObstacle, moveHand, cancel };
 }

@@ -1,14 +1,14 @@
 import { driveOf, type Vehicle, type VibrationRecording } from "../../../contract";
 import {
   acrossGears,
-  leadingSource,
+  dominantPeak,
   match,
   speedThatFits,
-  turning,
-  type Leading,
+  rotatingSources,
+  type DominantPeak,
   type MatchAnswer,
   type SpeedThatFits,
-  type Turning,
+  type RotatingSources,
   type VibrationSource,
 } from "../../../core";
 import { standing } from "./names";
@@ -17,11 +17,11 @@ import { standing } from "./names";
 const WINDOW = { windowPct: 3, windowBins: 1.5 };
 
 /** What turned, how fast, while a recording was made; null where the vehicle's drive train is not entered. */
-export function turningOf(vehicle: Vehicle, r: VibrationRecording): Turning | null {
+export function rotatingSourcesOf(vehicle: Vehicle, r: VibrationRecording): RotatingSources | null {
   const drive = driveOf(vehicle);
   if (!drive) return null;
   const still = standing(r.condition);
-  return turning(drive, {
+  return rotatingSources(drive, {
     gear: still ? null : r.gear || null,
     speedKmh: still ? null : r.speedKmh,
     engineRpm: r.engineRpm ?? steadyRpm(r) ?? (still && !isRunUp(r) ? vehicle.idleRpm : null),
@@ -36,12 +36,12 @@ function steadyRpm(r: VibrationRecording): number | null {
 }
 
 /** A recording with the names its peaks got. */
-export interface Heard {
+export interface RecordingAnalysis {
   recording: VibrationRecording;
-  turning: Turning | null;
+  rotatingSources: RotatingSources | null;
   sources: VibrationSource[];
   match: MatchAnswer | null;
-  leading: Leading | null;
+  dominant: DominantPeak | null;
   /** Where the strongest peak fits nothing: the road speed at which it would, if the speedometer is off. */
   otherSpeed: SpeedThatFits | null;
   /** The engine ran up or down: one spectrum smears it, the order map does not. */
@@ -58,22 +58,22 @@ export function isRunUp(r: VibrationRecording): boolean {
 }
 
 /** Names the peaks a recording was kept with. */
-export function heardIn(vehicle: Vehicle, recording: VibrationRecording): Heard {
-  const turns = turningOf(vehicle, recording);
+export function analyseRecording(vehicle: Vehicle, recording: VibrationRecording): RecordingAnalysis {
+  const turns = rotatingSourcesOf(vehicle, recording);
   const sources = turns?.ok ? turns.sources : [];
   // Nothing that stands out is an answer too.
   const answer = sources.length ? match({ peaks: recording.peaks, sources, binHz: recording.binHz, ...WINDOW }) : null;
-  const leading = answer && leadingSource(answer);
+  const dominant = answer && dominantPeak(answer);
   const runUp = isRunUp(recording);
   return {
     recording,
-    turning: turns,
+    rotatingSources: turns,
     sources,
     match: answer,
-    leading,
+    dominant,
     otherSpeed:
-      leading?.kind === "unknown" && !runUp && turns?.ok && turns.speedKmh
-        ? speedThatFits(leading.peak, recording.peaks, sources, turns.speedKmh)
+      dominant?.kind === "unknown" && !runUp && turns?.ok && turns.speedKmh
+        ? speedThatFits(dominant.peak, recording.peaks, sources, turns.speedKmh)
         : null,
     runUp,
   };
@@ -86,14 +86,14 @@ const SAME_SPEED = 0.03;
  * What another gear at the same road speed says of the leading peak: it stays with the road, or goes with the
  * engine. Null where the two recordings cannot part it.
  */
-export function partedByGear(a: Heard, b: Heard): "road" | "engine" | null {
-  const [x, y] = [a.turning, b.turning];
-  if (!a.leading || a.leading.kind === "nothing" || !x?.ok || !y?.ok) return null;
+export function partedByGear(a: RecordingAnalysis, b: RecordingAnalysis): "road" | "engine" | null {
+  const [x, y] = [a.rotatingSources, b.rotatingSources];
+  if (!a.dominant || a.dominant.kind === "nothing" || !x?.ok || !y?.ok) return null;
   // Of the other only the places of its peaks and their order of strength count: its unit may be another.
   if (a.recording.phase !== b.recording.phase) return null;
   if (!x.speedKmh || !y.speedKmh || Math.abs(x.speedKmh / y.speedKmh - 1) > SAME_SPEED) return null;
   if (!x.engineRpm || !y.engineRpm || !a.recording.gear || !b.recording.gear) return null;
-  return acrossGears(a.leading.peak.hz, b.recording.peaks, y.engineRpm / x.engineRpm);
+  return acrossGears(a.dominant.peak.hz, b.recording.peaks, y.engineRpm / x.engineRpm);
 }
 
 /** Sources of a peak that are left once it is known what it goes with. */

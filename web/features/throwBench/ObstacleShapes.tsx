@@ -12,7 +12,7 @@ import {
   type Point,
 } from "../../../core";
 import type { BenchSetup } from "./bench";
-import { bodyOf, gripsOf, movedObstacle, seenFrom, withGrip, type Surroundings } from "./near";
+import { bodyOf, gripsOf, movedObstacle, seenFrom, withGrip, type Surroundings } from "./surroundings";
 import { obstacleLabels } from "./obstacleLabels";
 import { plus, type Units } from "./overlays";
 import { Handle } from "./handles";
@@ -47,7 +47,7 @@ function outlineOf(pr: Projection, o: Obstacle): React.ReactElement<React.SVGPro
   }
 }
 
-interface NearProps {
+interface ObstacleProps {
   pr: Projection;
   near: Surroundings;
   chosen: string | null;
@@ -59,7 +59,7 @@ interface NearProps {
 }
 
 /** What stands near the lever: drawn as surroundings, dragged by its body or its squares. */
-export function Obstacles({ pr, near, chosen, onChoose, onMove, onCancel, toLocal }: NearProps) {
+export function Obstacles({ pr, near, chosen, onChoose, onMove, onCancel, toLocal }: ObstacleProps) {
   const grip = useRef<{ at: Point; moved: boolean } | null>(null);
   const world = (e: React.PointerEvent): Point => pr.back(...toLocal(e));
   const drag = (o: Obstacle, e: React.PointerEvent, done: boolean): void => {
@@ -118,7 +118,7 @@ export function ObstacleGrips({
   toLocal,
   grip,
   onGrip,
-}: Pick<NearProps, "pr" | "onMove" | "onCancel" | "toLocal"> & {
+}: Pick<ObstacleProps, "pr" | "onMove" | "onCancel" | "toLocal"> & {
   obstacle: Obstacle;
   grip: string | null;
   onGrip: (key: string) => void;

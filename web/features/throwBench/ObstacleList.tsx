@@ -4,10 +4,10 @@ import type { ClearanceAnswer, Obstacle } from "../../../core";
 import { useUnits } from "../../format/units";
 import { gearShort } from "../../format/words";
 import { SlotSwitch } from "../../ui/slots";
-import { freeName, PRESETS, type Surroundings } from "./near";
+import { freeName, PRESETS, type Surroundings } from "./surroundings";
 
-/** What stands near the lever, each with its least gap; placed from the usual ones and dragged to where it is. */
-export function NearList({
+/** Obstacles the lever, each with its least gap; placed from the usual ones and dragged to where it is. */
+export function ObstacleList({
   near,
   clearance,
   chosen,
@@ -30,9 +30,9 @@ export function NearList({
     onChoose(obstacle.name);
   };
   return (
-    <section aria-label="What stands near">
+    <section aria-label="Obstacles">
       <h2 className="hd2">
-        What stands near <span className="lb">{near.obstacles.length ? `gap, ${units.label("length")}` : ""}</span>
+        Obstacles <span className="lb">{near.obstacles.length ? `gap, ${units.label("length")}` : ""}</span>
       </h2>
       <ul className="setups nears">
         {near.obstacles.map((o) => {
@@ -66,7 +66,7 @@ export function NearList({
             },
           }}
         >
-          <Button block>Place something near</Button>
+          <Button block>Add an obstacle</Button>
         </Dropdown>
         {near.obstacles.length > 0 && (
           <p className="row-flex">

@@ -4,10 +4,10 @@ import { useUnits } from "../../format/units";
 import { gearShort } from "../../format/words";
 import { QuantityField } from "../../ui/QuantityField";
 import { TextField } from "../../ui/TextField";
-import { gripsOf, withGrip, type Surroundings } from "./near";
+import { gripsOf, withGrip, type Surroundings } from "./surroundings";
 
 /** One thing near the lever in figures, and how thick the lever is: everything the drawing shows can be typed. */
-export function NearStrip({
+export function ObstacleStrip({
   near,
   obstacle,
   clearance,
@@ -71,11 +71,11 @@ export function NearStrip({
       <div className="points-head">
         <h2 className="hd2">Near the lever</h2>
         <p className="lb">
-          from the old lever’s pivot; drag it or type here. What stands to the side is farther than shown.
+          from the old lever’s pivot; drag it or type here. An obstacle to the side is farther than shown.
         </p>
         <div>
           <Button size="small" onClick={onRemove}>
-            Take it away
+            Remove it
           </Button>
         </div>
       </div>

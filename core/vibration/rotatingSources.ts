@@ -16,13 +16,13 @@ export interface DriveTrain {
 }
 
 /** How it ran: in a gear, in neutral, or standing. Speeds that are not known are null. */
-export interface Running {
+export interface OperatingPoint {
   gear: string | null;
   speedKmh: number | null;
   engineRpm: number | null;
 }
 
-export type Turning =
+export type RotatingSources =
   | { ok: true; engineRpm: number | null; speedKmh: number | null; sources: VibrationSource[]; notes: string[] }
   | { ok: false; lacks: string };
 
@@ -35,11 +35,12 @@ const ofEngine = (id: string): boolean => ENGINE.has(id) || id.startsWith("acces
  * In a gear, one of engine and road speed gives the other. In neutral the two stand apart: what road speed turns
  * goes with `speedKmh`, what the engine turns with `engineRpm`. Standing, only the engine's sources are left.
  */
-export function turning(drive: DriveTrain, running: Running): Turning {
-  const { engineRpm, speedKmh } = running;
+export function rotatingSources(drive: DriveTrain, operatingPoint: OperatingPoint): RotatingSources {
+  const { engineRpm, speedKmh } = operatingPoint;
   const { ratios, halfShaftJoint, ...rest } = drive;
-  const ratio = running.gear === null ? undefined : ratios.find((r) => r.gear === running.gear)?.ratio;
-  if (running.gear !== null && ratio === undefined) return { ok: false, lacks: `the ratio of gear ${running.gear}` };
+  const ratio = operatingPoint.gear === null ? undefined : ratios.find((r) => r.gear === operatingPoint.gear)?.ratio;
+  if (operatingPoint.gear !== null && ratio === undefined)
+    return { ok: false, lacks: `the ratio of gear ${operatingPoint.gear}` };
   if (engineRpm === null && speedKmh === null) return { ok: false, lacks: "a road speed or an engine speed" };
   const joint = halfShaftJoint === "none" ? ("tripod" as const) : halfShaftJoint;
   const ask = (given: Pick<OrdersInput, "engineRpm" | "speedKmh" | "gearRatio">) =>

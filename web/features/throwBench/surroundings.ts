@@ -1,4 +1,4 @@
-import { asked, checkClearance, clearanceInput, isRefusal, type Surroundings } from "../../../contract";
+import { validated, checkClearance, clearanceInput, isRefusal, type Surroundings } from "../../../contract";
 import { clearance, type Body, type ClearanceAnswer, type Gearbox, type Obstacle, type Point } from "../../../core";
 import type { BenchSetup } from "./bench";
 
@@ -7,7 +7,7 @@ export type { Surroundings } from "../../../contract";
 /** How thick a usual lever is. Common practice, no source. */
 export const USUAL_BODY: Surroundings["body"] = { shaftRadiusMm: 8, knobRadiusMm: 22, tailRadiusMm: 10, stubMm: 10 };
 
-export const NOTHING_NEAR: Surroundings = { obstacles: [], body: USUAL_BODY, hand: null };
+export const NO_OBSTACLES: Surroundings = { obstacles: [], body: USUAL_BODY, hand: null };
 
 const p = (xMm: number, zMm: number): Point => ({ xMm, zMm });
 
@@ -107,10 +107,10 @@ export const bodyOf = (setup: Pick<BenchSetup, "lever">, body: Surroundings["bod
 export const seenFrom = (pivot: Point, obstacles: readonly Obstacle[]): Obstacle[] =>
   obstacles.map((o) => movedObstacle(o, pivot, -1));
 
-const askClearance = asked(clearanceInput, checkClearance, clearance);
+const askClearance = validated(clearanceInput, checkClearance, clearance);
 
 /** What a lever comes near to; null where nothing stands near or the lever cannot be computed. */
-export function nearOf(gearbox: Gearbox, setup: BenchSetup, near: Surroundings): ClearanceAnswer | null {
+export function clearanceOf(gearbox: Gearbox, setup: BenchSetup, near: Surroundings): ClearanceAnswer | null {
   if (!near.obstacles.length) return null;
   const out = askClearance({
     gearbox,

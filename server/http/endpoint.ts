@@ -21,7 +21,7 @@ function parse(schema: z.ZodType | undefined, value: unknown): unknown {
 }
 
 /** Hangs one route of the contract on the router: parses what comes in, calls the service, sends its answer. */
-export function door<R extends Route>(
+export function endpoint<R extends Route>(
   router: Router,
   route: R,
   serve: (incoming: Incoming<R>) => Promise<z.input<R["response"]>>,

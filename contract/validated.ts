@@ -5,7 +5,7 @@ import { refusal, refusalFromIssues, withoutNulls, type Refusal } from "./refusa
  * Ties a core function to its schema and the checks between its fields: shape first, then relations, then the
  * answer. Gives the answer or a refusal; never throws for anything a caller can send.
  */
-export const asked =
+export const validated =
   <S extends z.ZodType, A>(
     schema: S,
     check: ((input: z.output<S>) => Refusal | null) | null,

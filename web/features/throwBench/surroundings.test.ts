@@ -9,13 +9,13 @@ import {
   freeName,
   gripsOf,
   movedObstacle,
-  nearOf,
-  NOTHING_NEAR,
+  clearanceOf,
+  NO_OBSTACLES,
   PRESETS,
   seenFrom,
   USUAL_BODY,
   withGrip,
-} from "./near";
+} from "./surroundings";
 import { atNotch, notchAnswer, USUAL_NOTCHES } from "./NotchStrip";
 import { notchPieces } from "./sentence";
 
@@ -60,10 +60,10 @@ describe("what stands near", () => {
   it("has no gap where nothing stands, and the same from a raised pivot as from a lowered tube", () => {
     const gearbox = exampleGearbox("direct");
     const [old] = exampleSetups("direct");
-    expect(nearOf(gearbox, old, NOTHING_NEAR)).toBeNull();
-    const near = { ...NOTHING_NEAR, obstacles: [tube] };
-    const raised = nearOf(gearbox, { ...old, pivot: { xMm: 0, zMm: 15 } }, near);
-    const lowered = nearOf(gearbox, old, { ...near, obstacles: [{ ...tube, zMm: -135 }] });
+    expect(clearanceOf(gearbox, old, NO_OBSTACLES)).toBeNull();
+    const near = { ...NO_OBSTACLES, obstacles: [tube] };
+    const raised = clearanceOf(gearbox, { ...old, pivot: { xMm: 0, zMm: 15 } }, near);
+    const lowered = clearanceOf(gearbox, old, { ...near, obstacles: [{ ...tube, zMm: -135 }] });
     expect(raised?.least.gapMm).toBeCloseTo(lowered?.least.gapMm ?? 0, 9);
   });
 });
@@ -74,11 +74,11 @@ describe("an adjustable lever", () => {
   const adjustable = { ...short, notches: USUAL_NOTCHES };
 
   it("is the same lever taken at a notch as reckoned at it", () => {
-    const answer = notchAnswer(gearbox, adjustable, old, NOTHING_NEAR);
+    const answer = notchAnswer(gearbox, adjustable, old, NO_OBSTACLES);
     if (isRefusal(answer)) throw new Error(answer.error.message);
     const third = answer.notches[2];
     const taken = atNotch(adjustable, third.notchMm);
-    const again = notchAnswer(gearbox, { ...adjustable, ...taken }, old, NOTHING_NEAR);
+    const again = notchAnswer(gearbox, { ...adjustable, ...taken }, old, NO_OBSTACLES);
     if (isRefusal(again)) throw new Error(again.error.message);
     // Its list is counted from where it now stands: the third is where it is.
     expect(again.notches[2]).toMatchObject({ notchMm: 0, neutralDeg: 0 });

@@ -1,0 +1,39 @@
+import { Button } from "antd";
+import { useComputed } from "../../worker";
+
+/** While a spectrum is calculated: the bar, and a way to cancel it; or why there is none. */
+export function Computing({
+  failed,
+  cancelled,
+  computing,
+  onCancel,
+  onAgain,
+}: {
+  failed: string | null;
+  cancelled: boolean;
+  /** Which calculation is waited for. */
+  computing: string;
+  onCancel: () => void;
+  onAgain: () => void;
+}) {
+  const part = useComputed(computing);
+  if (failed || cancelled) {
+    return (
+      <div className="vwait" role="alert">
+        <p>{failed ? `This recording cannot be calculated: ${failed}.` : "Cancelled."}</p>
+        <Button size="small" onClick={onAgain}>
+          Calculate again
+        </Button>
+      </div>
+    );
+  }
+  return (
+    <div className="vwait">
+      <p className="lb">Calculating the spectrum</p>
+      <progress max={1} value={part} aria-label="Calculating the spectrum" />
+      <Button size="small" onClick={onCancel}>
+        Cancel
+      </Button>
+    </div>
+  );
+}
