@@ -155,6 +155,7 @@ export function fleet(
         [500, 8100],
         [3, 11320],
       ]),
+      automatic: true,
       notes: "Floor shifter on an automatic that never had one. Hours count more than kilometres.",
     },
     hillclimb: {

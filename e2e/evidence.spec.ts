@@ -12,7 +12,7 @@ test("a reading from the stand-in instrument, and an instrument that stops is sa
   const play = card(page, "Free play, sideways");
   await play.getByRole("button", { name: "Read Free play, sideways from an instrument" }).click();
   const dialog = page.getByRole("dialog");
-  await expect(dialog.getByRole("status")).toHaveText("It stands still.");
+  await expect(dialog.getByRole("status")).toHaveText("It is steady.");
   await dialog.getByRole("button", { name: "Take this reading" }).click();
   await expect(play.getByLabel("reading 1")).toHaveValue(/^\d+\.\d\d mm$/);
   await expect(play.getByLabel("resolution")).toHaveValue("0.01 mm");

@@ -3,7 +3,7 @@ import { answer, openJob, plain, saved } from "./yard";
 
 test("the slice by keyboard: stages, symptom, reading, gear, point, signature, undo", async ({ page }) => {
   await page.goto("/yard");
-  await expect(page.getByText("Ready to work on")).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Ready to work on" })).toBeVisible();
   await page.keyboard.press("?");
   await expect(page.getByRole("dialog")).toContainText("put the lever in gear");
   await page.keyboard.press("Escape");

@@ -45,7 +45,7 @@ test("the adjustable lever: the shortest setting hits the prop shaft, notch 5 cl
 test("what stands near: placed, dragged, moved by keys, typed, taken away", async ({ page }) => {
   await page.goto("/desk/throw-bench");
   await expect(page.getByText("Side view")).toBeVisible();
-  await page.getByRole("button", { name: "Place something near" }).click();
+  await page.getByRole("button", { name: "Add an obstacle" }).click();
   await page.getByRole("menuitem", { name: "crossmember tube" }).click();
   const figures = page.getByRole("region", { name: "Figures of crossmember tube" });
   await expect(figures.getByLabel("radius", { exact: true })).toHaveValue(/^25\.0\smm$/);
@@ -102,7 +102,7 @@ test("rail travel from a taped throw, and levers out to a file and back", async 
 
   const [download] = await Promise.all([
     page.waitForEvent("download"),
-    page.getByRole("button", { name: "Write to a file" }).click(),
+    page.getByRole("button", { name: "Export levers" }).click(),
   ]);
   const levers = JSON.parse(readFileSync(await download.path(), "utf8")) as { levers: { name: string }[] };
   const file = page.getByLabel("File with levers");
@@ -152,7 +152,7 @@ test("shims are searched beside the screen; a worker that is lost says so and th
   await expect.poll(() => plain(page)).toContain("Fit 0.1 mm and 1 mm.");
   await page.route(/solve\.worker/, (route) => route.abort());
   await page.reload();
-  await expect(page.getByRole("alert")).toContainText("The work was lost on the way.");
+  await expect(page.getByRole("alert")).toContainText("Calculation failed; your entries are kept.");
   await page.unroute(/solve\.worker/);
   await page.getByRole("button", { name: "Work it out again" }).click();
   await expect.poll(() => plain(page)).toContain("Fit 0.1 mm and 1 mm.");
@@ -202,9 +202,9 @@ test("cables that look changed over are said to", async ({ page }) => {
   const left = page.getByRole("region", { name: "Left cable" });
   await left.getByLabel("thread out, now").fill("9.5 mm");
   await left.getByLabel("thread out, now").press("Enter");
-  await expect.poll(() => plain(page)).toContain("Left cable: 2.5 turns, 2.5 mm more thread out.");
+  await expect.poll(() => plain(page)).toContain("Left cable: 2.5 mm more thread out, 2.500 turns clockwise.");
   const right = page.getByRole("region", { name: "Right cable" });
   await right.getByLabel("thread out, now").fill("12 mm");
   await right.getByLabel("thread out, now").press("Enter");
-  await expect.poll(() => plain(page)).toContain("Left cable and Right cable look changed over.");
+  await expect.poll(() => plain(page)).toContain("Left cable and Right cable look swapped.");
 });

@@ -33,8 +33,8 @@ test("the dossier: gearbox, odometer, undo, and the bin that brings a vehicle ba
   await expect(page.getByRole("heading", { name: "Vehicles" })).toBeVisible();
   await saved(page);
   await page.goto("/shop");
-  await page.getByRole("button", { name: "Bring back SI 0958" }).click();
-  await page.getByRole("button", { name: /^Bring back Job 219/ }).click();
+  await page.getByRole("button", { name: "Restore SI 0958" }).click();
+  await page.getByRole("button", { name: /^Restore Job 219/ }).click();
   await saved(page);
   await page.goto("/yard");
   await expect(page.getByRole("link", { name: "Dossier of SI 0958" })).toBeVisible();

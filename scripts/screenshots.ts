@@ -107,7 +107,7 @@ for (const { name, path, size = [1280, 800], dark, prepare } of await shots()) {
     locale: "en-GB",
   });
   await page.goto(`${address}/yard`);
-  await page.getByRole("button", { name: /who works here/ }).click();
+  await page.getByRole("button", { name: /No user selected/ }).click();
   await page.getByRole("button", { name: /E. Corrow/ }).click();
   await page.goto(address + path);
   await page.waitForLoadState("networkidle");

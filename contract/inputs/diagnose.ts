@@ -17,10 +17,12 @@ const likelihood = z.union([z.enum(likelihoodWords, says), z.number(says).min(0.
 
 const shifters = ["direct", "rod", "cable"] as const;
 const layouts = ["northSouth", "eastWest"] as const;
+const gearboxes = ["manual", "automatic"] as const;
 const applies = z
   .strictObject({
     shifter: list(word(shifters), 1, 3).optional(),
     layout: list(word(layouts), 1, 2).optional(),
+    gearbox: list(word(gearboxes), 1, 2).optional(),
   })
   .optional();
 
@@ -113,7 +115,9 @@ export const diagnoseInput = z.strictObject({
     0,
     500,
   ).default([]),
-  vehicle: z.strictObject({ shifter: word(shifters), layout: word(layouts) }).optional(),
+  vehicle: z
+    .strictObject({ shifter: word(shifters), layout: word(layouts), gearbox: word(gearboxes).optional() })
+    .optional(),
   knowledge: knowledgeSchema.default(defaultKnowledge),
   lead: z
     .number({ error: () => `${ACCEPTS}a number over 0.5 and under 1` })

@@ -34,6 +34,7 @@ export const vehicle = z.strictObject({
   layout: word(["northSouth", "eastWest"]).default("northSouth"),
   drivenWheels: word(["front", "rear", "all"]).default("rear"),
   shifterKind: word(shifterKinds).default("direct"),
+  automatic: z.boolean().default(false),
   gearbox: gearboxSchema.nullable().default(null),
   cylinders: whole(1, 16).nullable().default(null),
   idleRpm: num(200, 5000, "rpm").nullable().default(null),

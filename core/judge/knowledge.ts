@@ -9,7 +9,9 @@ export type Likelihood = LikelihoodWord | number;
 export interface Applies {
   shifter?: ShifterOfTable[];
   layout?: LayoutOfTable[];
+  gearbox?: GearboxOfTable[];
 }
+export type GearboxOfTable = "manual" | "automatic";
 export type ShifterOfTable = "direct" | "rod" | "cable";
 export type LayoutOfTable = "northSouth" | "eastWest";
 
@@ -70,11 +72,14 @@ export const defaultKnowledge = data as unknown as Knowledge;
 const applies = (item: { applies?: Applies }, vehicle: VehicleKind | undefined): boolean =>
   !vehicle ||
   ((item.applies?.shifter?.includes(vehicle.shifter) ?? true) &&
-    (item.applies?.layout?.includes(vehicle.layout) ?? true));
+    (item.applies?.layout?.includes(vehicle.layout) ?? true) &&
+    (!vehicle.gearbox || (item.applies?.gearbox?.includes(vehicle.gearbox) ?? true)));
 
 export interface VehicleKind {
   shifter: ShifterOfTable;
   layout: LayoutOfTable;
+  /** Not said: rows of either kind stay. */
+  gearbox?: GearboxOfTable;
 }
 
 /** The part of a table that concerns one kind of vehicle. */

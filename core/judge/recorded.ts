@@ -1,4 +1,5 @@
 import { defaultKnowledge, type Knowledge } from "./knowledge";
+import { WORKSHOP } from "./workshop";
 import { withChanges, type KnowledgeChanges } from "./shopKnowledge";
 
 /** Source of a recording's strongest line, and the observation it is in Ask. */
@@ -76,5 +77,5 @@ const RECORDED: KnowledgeChanges = {
   },
 };
 
-/** The table a shop begins with: the model's own, and what a recording can show. */
-export const shopStandard: Knowledge = withChanges(defaultKnowledge, RECORDED);
+/** The table a shop begins with: the model's own, what a workshop needs beyond it, and what a recording can show. */
+export const shopStandard: Knowledge = withChanges(withChanges(defaultKnowledge, WORKSHOP), RECORDED);

@@ -13,9 +13,10 @@ export const LEAD = 0.85;
 export const MIN_GAIN_BITS = 0.05;
 
 /** A rocking arm hangs on a rod; the table knows it as such. */
-export const vehicleKind = (v: Pick<Vehicle, "shifterKind" | "layout">): VehicleKind => ({
+export const vehicleKind = (v: Pick<Vehicle, "shifterKind" | "layout" | "automatic">): VehicleKind => ({
   shifter: v.shifterKind === "arm" ? "rod" : v.shifterKind,
   layout: v.layout,
+  gearbox: v.automatic ? "automatic" : "manual",
 });
 
 /** Answers in the order they were given. */
@@ -36,7 +37,7 @@ export interface Diagnosis {
 
 export function diagnosisOf(
   table: Knowledge,
-  vehicle: Pick<Vehicle, "shifterKind" | "layout">,
+  vehicle: Pick<Vehicle, "shifterKind" | "layout" | "automatic">,
   symptoms: Job["symptoms"],
 ): Diagnosis {
   const kind = vehicleKind(vehicle);

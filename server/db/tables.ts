@@ -36,6 +36,7 @@ export const tables: Record<ResourceName, TableSpec> = {
       layout: text,
       drivenWheels: text,
       shifterKind: text,
+      automatic: flag,
       gearbox: maybe(json),
       cylinders: maybe(integer),
       idleRpm: maybe(real),

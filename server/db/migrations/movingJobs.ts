@@ -6,6 +6,7 @@ const { text, integer, real, flag, json, maybe } = column;
 
 const FILLED = [
   ["job", "reminders", json, "[]"],
+  ["vehicle", "automatic", flag, "0"],
   ["reading", "simulated", flag, "0"],
   ["recording", "simulated", flag, "0"],
   ["torque_signature", "simulated", flag, "0"],

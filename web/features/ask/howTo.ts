@@ -158,6 +158,28 @@ export const HOW_TO: Record<string, HowTo> = {
     ],
     caution: "Never pull a plug lead with the engine running: high voltage, and it can damage the ignition.",
   },
+  compareDetents: {
+    steps: [
+      "Unhook cable or rod at the gearbox.",
+      "Shifter in each position, gearbox arm in the same: does the pin meet its hole?",
+      "Hook it up again and try every position both ways.",
+    ],
+    caution: `${UNDER} Wheels chocked: with the linkage off, park may not hold. Battery off before console or starter wiring is opened, and wait as the maker says.`,
+  },
+  startEach: {
+    steps: [
+      "Footbrake hard on. Try the starter in every position.",
+      "It may turn only in P and N. The reversing lamp lights only in R.",
+    ],
+    caution: "Handbrake on, wheels chocked, nobody in front of or behind the vehicle: it may move.",
+  },
+  parkOnSlope: {
+    steps: [
+      "Chocks a hand’s width below the wheels. P, then ease the handbrake off.",
+      "A helper watches how far it rolls before the pawl holds.",
+    ],
+    caution: "Nobody below the vehicle. Foot over the brake all the time.",
+  },
   record: {
     steps: [
       "A phone or the sensor on the seat rail, held fast. Tyres warm.",

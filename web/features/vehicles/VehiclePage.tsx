@@ -158,6 +158,12 @@ function Facts({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {
             patch({ shifterKind, ...(mixed && { gearbox: null }) }, SHIFTER_NAMES[shifterKind]);
           }}
         />
+        <Choice
+          label="gearbox"
+          value={vehicle.automatic ? "automatic" : "manual"}
+          options={{ manual: "manual", automatic: "automatic" }}
+          onChange={(kind) => patch({ automatic: kind === "automatic" }, `Gearbox ${kind}`)}
+        />
         <NumberField
           label="cylinders"
           value={vehicle.cylinders}
