@@ -38,7 +38,7 @@ async function minibusCarrier(t: Teller): Promise<void> {
     .reading("freePlayCross", "after", mm(9, 8, 9), days.at(-159, "15:58"))
     .part("Carrier bush, rubber", {
       number: "UL-24-118",
-      maker: "Firth Rubber",
+      maker: "Oskerra Rubber",
       quantity: 2,
       price: 14.5,
       state: "fitted",
@@ -122,12 +122,12 @@ async function hillclimbShortLever(t: Teller): Promise<void> {
     origin: "measured",
     claimedReductionPct: 45,
     price: 148,
-    source: "Ness Linkage Works",
+    source: "Velkin Linkage Works",
     lever: { knob: { xMm: 0, zMm: 300 }, pin: { xMm: 0, zMm: -70 }, drive: { kind: "direct", axisDeg: 0 }, cross: {} },
   });
   job
     .choose(short, "The only kit that fits the club's turret; the driver wants it short and takes the weight.")
-    .part("Short lever kit", { number: "NLW-70", maker: "Ness Linkage Works", price: 148, state: "fitted" })
+    .part("Short lever kit", { number: "NLW-70", maker: "Velkin Linkage Works", price: 148, state: "fitted" })
     .part("Pivot cup", { carriedOver: true, state: "fitted" });
   const turret = job.group("Turret to gearbox", {
     pattern: "box",
@@ -193,7 +193,7 @@ async function pickupTailMount(t: Teller): Promise<void> {
   job
     .reading("freePlayForeAft", "before", mm(14, 14, 15, 14), days.at(-41, "08:40"))
     .reading("freePlayForeAft", "after", mm(13, 14, 14, 14), days.at(-40, "15:30"))
-    .part("Tail mount, firm rubber", { number: "DM-11-402", maker: "Firth Rubber", price: 61, state: "fitted" })
+    .part("Tail mount, firm rubber", { number: "DM-11-402", maker: "Oskerra Rubber", price: 61, state: "fitted" })
     .finding("Left exhaust hanger torn", "under", true);
   const mount = job.group("Tail mount to crossmember", {
     pattern: "line",

@@ -64,7 +64,7 @@ export function fleet(
     minibus: {
       load: on(days.at(0, "09:10"), people.corrow, "onStands"),
       tag: "SI 0724",
-      owner: "Corran Isle Bus Trust",
+      owner: "Torvey Isle Bus Trust",
       make: "Ulverin",
       model: "L12",
       variant: "long base",

@@ -69,7 +69,7 @@ export async function hillclimbNotches(t: Teller): Promise<void> {
     origin: "claimed",
     claimedReductionPct: 40,
     price: 212,
-    source: "Ness Linkage Works",
+    source: "Velkin Linkage Works",
     lever: { knob: { xMm: 0, zMm: 300 }, pin: { xMm: 0, zMm: -66 }, drive, cross: {} },
     notches: {
       listMm: [0, 6, 12, 18, 24, 30],

@@ -11,7 +11,7 @@ test("from complaint to record: a new vehicle, by mouse", async ({ page }) => {
   await page.getByRole("textbox", { name: "Tag, owner, model or job number" }).last().fill("SI 1201");
   await page.getByRole("button", { name: "It is a new vehicle" }).click();
   const dialog = page.getByRole("dialog", { name: "Open a job" });
-  await dialog.getByLabel("owner").fill("Ness Farm");
+  await dialog.getByLabel("owner").fill("Velkin Farm");
   await dialog.getByLabel("make").fill("Tolgarth");
   await dialog.getByLabel("model").fill("5");
   await dialog.getByLabel("what the driver says").fill("The lever stirs like porridge.");

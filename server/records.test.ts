@@ -153,8 +153,8 @@ describe("undo, redo and bin", () => {
     const { jobId } = await shed.job();
     const scope = `job:${jobId}`;
     const [anna, bert] = [
-      await shed.add("person", { name: "A. Ness", initials: "AN" }),
-      await shed.add("person", { name: "B. Firth", initials: "BF" }),
+      await shed.add("person", { name: "A. Velkin", initials: "AN" }),
+      await shed.add("person", { name: "B. Oskerra", initials: "BF" }),
     ];
     await shed.change([update("job", jobId, 1, { complaint: "Anna's" })], scope, { personId: anna });
     await shed.change([update("job", jobId, 2, { complaint: "Bert's" })], scope, { personId: bert });
@@ -292,7 +292,7 @@ describe("torque signatures", () => {
 
 describe("reading", () => {
   it("searches vehicles by tag, owner and model, taking signs as they are", async () => {
-    await shed.add("vehicle", { tag: "SI 1", owner: "Corran Isle", make: "Ulverin", model: "L12" });
+    await shed.add("vehicle", { tag: "SI 1", owner: "Torvey Isle", make: "Ulverin", model: "L12" });
     await shed.add("vehicle", { tag: "SI 2", owner: "100% Bakery" });
     const found = async (q: string) => (await shed.get(`/api/vehicles?search=${encodeURIComponent(q)}`)).body.total;
     expect([

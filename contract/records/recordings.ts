@@ -8,7 +8,7 @@ import { line, moment, ulid } from "./fields";
 /** Largest recording taken in, bytes: four million samples with room to spare, or a long log as text. */
 export const RECORDING_BYTES = 64 * 1024 * 1024;
 
-/** How it was driven: the conditions under which a practitioner feels for roughness. Handbook, section "orders". */
+/** How it was driven: the conditions under which a practitioner feels for roughness. Common practice, no source. */
 export const runConditions = [
   "idleInGear",
   "idleCold",

@@ -51,7 +51,7 @@ const EDGE_DIAMETERS = 2;
  * The slot a floor shifter's arm needs, where its holes lie to it, and what hangs below the floor.
  *
  * Template coordinates: the floor's top face, x forward along it, y left, mm. The slot takes the arm's two
- * edges on both faces of the floor over the whole swing. Handbook, section "floorSlot".
+ * edges on both faces of the floor over the whole swing. Common practice, no source.
  */
 export function floorSlot(input: FloorSlotInput): FloorSlotAnswer {
   const { pivot, swing, clearanceMm } = input;

@@ -242,7 +242,7 @@ function presentOf(input: GatedInput): GatedPresent | null {
  * Angles of the arms in deg from +x, counter-clockwise; errors are gearbox arm less detent. The least over
  * the rod's length of the largest |error|, exact per pair of holes; the rod must join the arms over the whole
  * swing and not only at the detents. A rod that cannot is an ordinary answer. Two-circle geometry; agrees
- * with F. Freudenstein, Trans. ASME 77, 1955. Handbook, section "gatedLinkage".
+ * with F. Freudenstein, Trans. ASME 77, 1955. Common practice, no source.
  */
 export function gatedLinkage(input: GatedInput): GatedAnswer {
   const choices = input.shifter.armMm

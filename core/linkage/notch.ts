@@ -180,7 +180,7 @@ function notchResult(input: NotchInput, before: readonly Throw[], notch: number,
  *
  * Lengths in mm, angles in deg from each notch's own neutral. Reductions and effort are against `reference`.
  * The rod keeps its length unless `rodAdjusted`, so the lever leans in neutral by `neutralDeg`.
- * Handbook, section "Notch": knob and pin go down together, the tail grows as the pin does.
+ * Common practice, no source: knob and pin go down together, the tail grows as the pin does.
  */
 export function notch(input: NotchInput): NotchAnswer {
   const before = lever({ gearbox: input.gearbox, lever: input.reference ?? input.lever }).throws;

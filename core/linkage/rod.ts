@@ -70,7 +70,7 @@ const sum = (values: readonly number[]): number => values.reduce((a, b) => a + b
  *
  * Female rod ends on a threaded rod: ball centre to ball centre is the rod and, at each end, the shank less
  * the thread that is screwed in. Lengths in mm, turns as fractions. A rod too short for two ends and their
- * jam nuts is an ordinary answer with what is missing. Handbook, section "rod".
+ * jam nuts is an ordinary answer with what is missing. Common practice, no source.
  */
 export function rod(input: RodInput): RodAnswer {
   const given = input.ends.map((end) => ({

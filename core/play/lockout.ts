@@ -29,7 +29,7 @@ const CHECKLIST = [
  * How far a sliding reverse lockout plate is moved, and which way, so that the measured gap comes into its band.
  *
  * All in mm; "away" (from the lever) opens the gap. In the band nothing moves; outside it the plate goes to
- * the middle, or as far as its slot lets it. Handbook, section "stops", lockout.
+ * the middle, or as far as its slot lets it. Common practice, no source.
  */
 export function lockout(input: LockoutInput): LockoutAnswer {
   const { gapMm, targetMinMm, targetMaxMm, slot } = input;

@@ -65,7 +65,7 @@ function before(a: Candidate, b: Candidate): boolean {
  * Which shims from the shelf come nearest to the gap that shall be left: an exact search of every pack.
  *
  * Lengths in mm; `errorMm` is what is left over the target, positive is looser. The empty pack counts.
- * Handbook, section "shims". Cost: under a second at `MOST_PACKS`.
+ * Common practice, no source. Cost: under a second at `MOST_PACKS`.
  */
 export function shims(input: ShimsInput): ShimsAnswer {
   const { gapMm, targetMm, mode, stock } = input;

@@ -39,7 +39,7 @@ export const USUAL_BACK_OFF = 0.125;
  *
  * Arms in mm from the pivot; gaps in mm; the lever is straight, so gaps go as the arms do. A gap of nothing
  * holds the gear off its detent; a gap over the detent's overtravel lets the fork take the load.
- * Handbook, section "stops".
+ * Common practice, no source.
  */
 export function stops(input: StopsInput): StopsAnswer {
   const pitchMm = pitchOf(input);

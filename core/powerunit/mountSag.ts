@@ -47,7 +47,7 @@ const deg = (slope: number): number => (Math.atan(slope) * 180) / Math.PI;
  *
  * Sag in mm, positive is lower than nominal. Tilt positive: front end up; roll positive: left side up. A
  * plane by least squares where the mounts span one, else a line fore and aft, else side to side; mounts at one
- * place hold neither. Handbook, section "mountSag". Installed and free heights are never mixed.
+ * place hold neither. Common practice, no source. Installed and free heights are never mixed.
  */
 export function mountSag(input: MountSagInput): MountSagAnswer | Unsolvable {
   const sags = input.mounts.map((m) => (m.nominalMm - m.measuredMm) * (m.hangs ? -1 : 1));

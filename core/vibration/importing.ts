@@ -13,7 +13,7 @@ export type Imported =
   | { ok: true; recording: Recording; unit: RecordedUnit; rpmTrack: RpmTrack | null; notes: string[]; comment: string }
   | { ok: false; why: string };
 
-/** Spacing that a logger of usual make keeps, as a part; more is a gap. Handbook, section "orders". */
+/** Spacing that a logger of usual make keeps, as a part; more is a gap. Common practice, no source. */
 const RESAMPLED_UP_TO = 0.05;
 const EVEN = 0.01;
 

@@ -53,7 +53,7 @@ export function tyreDiameterMm(size: string): number | null {
  * What turns how fast at a speed: every source of vibration with its frequency, from engine to wheel.
  *
  * Two of engine speed, road speed and gear ratio give the third; three are checked against each other. The tyre
- * rolls on `rollingFactor` of its free circumference. Frequencies in Hz. Handbook, section "orders".
+ * rolls on `rollingFactor` of its free circumference. Frequencies in Hz. Common practice, no source.
  */
 export function orders(input: OrdersInput): OrdersAnswer {
   const { finalDrive, transferRatio } = input;

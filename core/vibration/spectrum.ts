@@ -77,7 +77,7 @@ const rpmAt = (track: readonly { tS: number; rpm: number }[], t: number): number
  *
  * The mean of the whole record is removed; Hann windows overlap by half and are averaged as powers; a sine of
  * full scale reads its peak amplitude. Peaks are interpolated by the window's own shape: a parabola would read
- * up to 6.6 per cent low. `step` is told the part done, between windows. Handbook, section "spectrum".
+ * up to 6.6 per cent low. `step` is told the part done, between windows. Common practice, no source.
  */
 export function spectrum(
   recording: Recording,

@@ -64,7 +64,7 @@ describe("what turns", () => {
       "wheel2",
     ]);
     expect(hzOf(null, "prop2", 750)).toBeCloseTo(hzOf("5", "prop2") ?? 0, 9);
-    // Handbook: four cylinders at 750 rpm fire at 25.0 Hz.
+    // By hand: 4 / 2 firings per revolution at 750 / 60 = 12.5 Hz is 25.0 Hz.
     expect(hzOf(null, "engineFiring", 750)).toBeCloseTo(25, 9);
     const still = rotatingSources(drive, { gear: null, speedKmh: null, engineRpm: 750 });
     expect(still.ok && still.sources.map((s) => s.of)).toEqual(["engine", "engine", "engine", "engine"]);
@@ -113,7 +113,7 @@ describe("levels of the sources", () => {
       ]),
     );
     const levels = sourceLevels(s.amplitude, s.binHz, sources);
-    // Handbook: within 0.5 % of the amplitude anywhere between bins.
+    // Within 0.5 % of the amplitude anywhere between bins: the flat-top window of a calibrated analyser, from memory.
     expect(levels[1].amplitude / 0.57).toBeGreaterThan(0.99);
     expect(levels[1].amplitude / 0.57).toBeLessThan(1.01);
     expect(levels[1].atHz).toBeCloseTo(84.13, 1);
@@ -147,7 +147,7 @@ describe("levels of the sources", () => {
   });
 
   it("name the other sources of one line, and mark a change that another gear's company may have made", () => {
-    // Handbook, section 5: in direct gear the firing of a four (2 per rev) and the prop shaft's second order coincide.
+    // By hand: in direct gear the firing of a four (2 per rev) and the prop shaft's second order coincide.
     const [fourth, fifth] = [
       [
         { id: "firing", hz: 83.9 },

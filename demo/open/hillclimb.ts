@@ -25,8 +25,8 @@ export async function hillclimbFit(t: Teller): Promise<void> {
     .reading("throw", "before", mm(95, 95, 96, 95), days.at(0, "09:20"), at34)
     .reading("freePlayForeAft", "before", mm(16, 15, 16, 16), days.at(0, "09:25"))
     .reading("freePlayCross", "before", mm(7, 7), days.at(0, "09:28"))
-    .part("Flexible coupling", { number: "HC-6-110", maker: "Firth Rubber", price: 72, state: "arrived" })
-    .part("Tail mount, firm rubber", { number: "HC-T-2", maker: "Firth Rubber", price: 44, state: "arrived" })
+    .part("Flexible coupling", { number: "HC-6-110", maker: "Oskerra Rubber", price: 72, state: "arrived" })
+    .part("Tail mount, firm rubber", { number: "HC-T-2", maker: "Oskerra Rubber", price: 44, state: "arrived" })
     .part("Coupling bolts, single use", { number: "HC-6-111", quantity: 6, price: 2.6, state: "arrived" })
     .step("Gearbox supported on a pad, crossmember off", "under", true)
     .step("Old coupling off, marks on shaft and flange", "under", true)
@@ -49,7 +49,7 @@ export async function hillclimbFit(t: Teller): Promise<void> {
     count: 1,
     thread: "M12",
     specTyped: "103-105 lb ft",
-    specSource: "Firth leaflet for HC-T-2",
+    specSource: "Oskerra leaflet for HC-T-2",
     specOrigin: "specified",
     loadNeeded: "rideHeight",
     passes: [

@@ -67,7 +67,7 @@ export async function minibusCompare(t: Teller): Promise<void> {
     origin: "measured",
     claimedReductionPct: 25,
     price: 96,
-    source: "Ness Linkage Works",
+    source: "Velkin Linkage Works",
     lever: { knob: { xMm: 0, zMm: 290 }, pin: { xMm: 0, zMm: -68 }, drive, cross: {} },
   });
   job.lever({
@@ -76,7 +76,7 @@ export async function minibusCompare(t: Teller): Promise<void> {
     origin: "measured",
     claimedReductionPct: 30,
     price: 96,
-    source: "Ness Linkage Works",
+    source: "Velkin Linkage Works",
     shown: false,
     lever: { knob: { xMm: 0, zMm: 284 }, pin: { xMm: 0, zMm: -74 }, drive, cross: {} },
   });
@@ -86,7 +86,7 @@ export async function minibusCompare(t: Teller): Promise<void> {
     origin: "claimed",
     claimedReductionPct: 40,
     price: 58,
-    source: "Corran Spares",
+    source: "Torvey Spares",
     shown: false,
     lever: { knob: { xMm: -6, zMm: 268 }, pin: { xMm: 0, zMm: -66 }, drive, cross: {} },
   });

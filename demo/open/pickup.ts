@@ -37,7 +37,7 @@ export async function pickupAsk(t: Teller): Promise<void> {
     name: "Longer handle",
     origin: "claimed",
     price: 39,
-    source: "Corran Spares",
+    source: "Torvey Spares",
     lever: { knob: { xMm: 18, zMm: 420 }, pin: { xMm: 0, zMm: -64 }, drive: { kind: "direct", axisDeg: 0 }, cross: {} },
   });
   // The later bush does not fit a vehicle of this year; the turned one would do instead.

@@ -124,7 +124,7 @@ export async function vanPlan(t: Teller): Promise<void> {
     origin: "measured",
     claimedReductionPct: 20,
     price: 74,
-    source: "Firth Rubber",
+    source: "Oskerra Rubber",
     lever: { knob: { xMm: 0, zMm: 230 }, pin: { xMm: 0, zMm: -72 }, drive, cross: {} },
   });
   // The cable end at the lever is worn through: two cheap bushes take most of the play away.
@@ -135,7 +135,7 @@ export async function vanPlan(t: Teller): Promise<void> {
     .joint("Cable-end bush at the gearbox", "selectorJoint", 1.4, { cost: 18.8, minutes: 25, part: "Cable-end bush" })
     .joint("Bell-crank bush", "pin", 0.5, { cost: 12, minutes: 30, origin: "estimated" })
     .choose(firm, "Keeps the knob where the drivers know it.")
-    .part("Lever with longer cable arm", { number: "FR-72", maker: "Firth Rubber", price: 74, state: "arrived" })
+    .part("Lever with longer cable arm", { number: "FR-72", maker: "Oskerra Rubber", price: 74, state: "arrived" })
     .part("Cable-end bush", {
       number: "SK-08-14",
       maker: "Skarvane",

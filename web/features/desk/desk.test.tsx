@@ -85,11 +85,11 @@ describe("what turns", () => {
     expect(says()).toBe("Still lacking: a road speed or an engine speed.");
     await typeInto(user, screen.getByLabelText("engine speed"), "750");
     await pick(user, "gear", "out of gear");
-    // Handbook: four cylinders at 750 rpm fire at 25.0 Hz.
+    // By hand: 4 / 2 firings per revolution at 750 / 60 = 12.5 Hz is 25.0 Hz.
     expect(plainText(screen.getByRole("row", { name: /the engine’s firing/ }))).toContain("25.0");
     expect(screen.queryByRole("row", { name: /prop shaft/ })).toBeNull();
     await typeInto(user, screen.getByLabelText("cylinders"), "6");
-    // Handbook: six at 750 rpm, 37.5 Hz.
+    // By hand: 6 / 2 at 12.5 Hz is 37.5 Hz.
     expect(plainText(screen.getByRole("row", { name: /the engine’s firing/ }))).toContain("37.5");
   });
 });

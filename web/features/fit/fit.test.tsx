@@ -65,7 +65,7 @@ describe("the torque board", () => {
     });
   });
 
-  // Four on a circle go criss-cross, 1-3-2-4: handbook, section "torque"; common practice.
+  // Four on a circle go criss-cross, 1-3-2-4; common practice, no source.
   it("lights the next bolt across, and takes the wrench's figure", async () => {
     const edit = fakeEdit();
     const g = group();

@@ -35,7 +35,7 @@ describe("a job's head", () => {
       tag: "SI 0724",
       make: "Ulverin",
       model: "L12",
-      owner: "Corran Isle Bus Trust",
+      owner: "Torvey Isle Bus Trust",
       shifterKind: "rod",
       odometer: [{ date: "2026-11-24", typed: "184320 km", km: 184320 }],
       load: { now: ["onStands"], at: "2026-11-24T09:10:00Z", by: null },
@@ -46,7 +46,7 @@ describe("a job's head", () => {
   it("names vehicle, owner, distance and job", async () => {
     show(<JobHead view={view} edit={fakeEdit()} scope="job:x" />);
     expect(plainText(document.querySelector(".sub"))).toMatch(
-      /^Corran Isle Bus Trust · 184 ?320 km · rod linkage, rear drive · job 214$/,
+      /^Torvey Isle Bus Trust · 184 ?320 km · rod linkage, rear drive · job 214$/,
     );
     expect(screen.getByRole("link", { name: "Dossier of SI 0724" })).toBeTruthy();
   });

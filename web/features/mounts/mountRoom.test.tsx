@@ -25,7 +25,7 @@ const height = (place: string, mm: number) =>
     values: [{ typed: `${mm} mm`, base: mm }],
   });
 const firmTail = { id: "firm", name: "Firm rubber, tail", price: 92, changes: { tail: changeOf("firm") } };
-/** The worked example of the handbook: a tail mount that has come down by 12.7 mm, 1100 mm behind the front pair. */
+/** A worked example: a tail mount that has come down by 12.7 mm, 1100 mm behind the front pair. */
 const collapsed = (job: Parameters<typeof jobView>[0] = {}): JobView =>
   jobView({
     vehicle: { powerUnit: unit, idleRpm: 750, cylinders: 4 },
@@ -55,7 +55,7 @@ describe("the mount room", () => {
   it("says what was lost, what it does to the joints and what a set brings, and fits it with its parts", async () => {
     const view = collapsed({ job: { mountRoom: { ...NO_ROOM, sets: [firmTail] } } });
     const { user, edit } = room(view);
-    // Tilt by hand: atan(12.7 / 1100) = 0.661 deg, as the handbook's sag example has it.
+    // Tilt by hand: atan(12.7 / 1100) = 0.661 deg
     expect(said()).toMatch(/^Firm rubber, tail\. The tail has lost 12\.7 mm and tilts the unit by 0\.661°/);
     // And the joint: 4 less 0.661, less 1.5 and atan(12.7 * 1250 / 1100 / 1300) = 0.636 of the prop shaft, is 1.20.
     expect(said()).toMatch(/Joint 1 is at 2\.5°; at new height it is 1\.2°\. The shifter moves [\d.]+ mm/);

@@ -110,7 +110,7 @@ const line = (tag: string) => ({
   id: `01DEMSKERR00000000000000${tag.replace(/\D/g, "").padStart(2, "0").slice(-2)}`,
   tag,
   title: "Ulverin L12, long base",
-  owner: "Corran Isle Bus Trust",
+  owner: "Torvey Isle Bus Trust",
   shifterKind: "rod",
   layout: "northSouth",
   km: null,

@@ -14,7 +14,7 @@ const line = (data: Partial<YardJob>): YardJob => {
     vehicleId: "01DEMSKERR0000000000000099",
     tag: "SI 0724",
     title: "Ulverin L12, long base",
-    owner: "Corran Isle Bus Trust",
+    owner: "Torvey Isle Bus Trust",
     stage: "compare",
     load: ["onStands"],
     bay: "",
