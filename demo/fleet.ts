@@ -62,7 +62,7 @@ export function fleet(
       notes: "Island rounds, a hundred stops a day. Cables replaced once, at 98 000 km.",
     },
     minibus: {
-      load: on(days.at(0, "09:10"), people.corrow, "onStands"),
+      load: on(days.at(0, "09:10"), people.corrow, "onWheels"),
       tag: "SI 0724",
       owner: "Torvey Isle Bus Trust",
       make: "Ulverin",

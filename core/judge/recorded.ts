@@ -4,7 +4,7 @@ import { withChanges, type KnowledgeChanges } from "./shopKnowledge";
 
 /** Source of a recording's strongest line, and the observation it is in Ask. */
 export const RECORDED_AS: Readonly<Record<string, string>> = {
-  engine1: "recFiring",
+  engine1: "recEngine1",
   engineFiring: "recFiring",
   prop1: "recProp1",
   prop2: "recProp2",
@@ -23,6 +23,7 @@ const shafts = { layout: ["northSouth" as const] };
 const RECORDED: KnowledgeChanges = {
   observations: [
     { id: "recFiring", label: "Recorded: the engine’s firing stands out", kind: "result", faultFree: "rarely" },
+    { id: "recEngine1", label: "Recorded: engine, first order", kind: "result", faultFree: "rarely" },
     { id: "recProp1", label: "Recorded: prop shaft, first order", kind: "result", faultFree: "never", applies: shafts },
     {
       id: "recProp2",
@@ -40,7 +41,7 @@ const RECORDED: KnowledgeChanges = {
       label: "Record the shake where it is worst",
       minutes: 20,
       hands: 1,
-      results: ["recFiring", "recProp1", "recProp2", "recWheel", "recHalfShaftJoint"],
+      results: ["recFiring", "recEngine1", "recProp1", "recProp2", "recWheel", "recHalfShaftJoint"],
     },
   ],
   table: {
@@ -48,7 +49,7 @@ const RECORDED: KnowledgeChanges = {
     mountRight: { recFiring: "sometimes" },
     mountFront: { recFiring: "sometimes" },
     mountTail: { recFiring: "sometimes", recProp2: "sometimes" },
-    engineRough: { recFiring: "sometimes" },
+    engineRough: { recFiring: "sometimes", recEngine1: "sometimes" },
     propCoupling: { recProp1: "often", recProp2: "rarely" },
     propAngle: { recProp2: "nearlyAlways" },
     shaftJoint: { recProp1: "sometimes", recProp2: "sometimes", recHalfShaftJoint: "often" },
@@ -62,7 +63,10 @@ const RECORDED: KnowledgeChanges = {
       recFiring: "a hard or touching tail mount passes the firing shake on",
       recProp2: "a low tail bends the first joint of the prop shaft",
     },
-    engineRough: { recFiring: "it shakes more than its mounts can hold off" },
+    engineRough: {
+      recFiring: "it shakes more than its mounts can isolate",
+      recEngine1: "a weak cylinder or poor balance shakes once per revolution",
+    },
     propCoupling: {
       recProp1: "a torn coupling lets the shaft run out of true",
       recProp2: "a coupling that gives unevenly shakes at the second order too",

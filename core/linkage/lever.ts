@@ -90,7 +90,7 @@ function missingText(gear: string, reason: Reason, missingMm: number | null): st
       return `cannot reach: the pin's sideways arm is ${lack} short for gear ${gear}`;
     case "dead_centre":
       return missingMm === null
-        ? `cannot reach gear ${gear}: neutral stands at a dead centre`
+        ? `cannot reach gear ${gear}: neutral is at a dead centre`
         : `cannot reach gear ${gear}: the way there passes a dead centre, ${lack} are missing`;
   }
 }
@@ -203,7 +203,7 @@ export function lever(input: LeverInput): LeverAnswer {
   const neutral = neutralGain(geometry, drive);
   const gain = neutral === null ? null : neutral * perUnit;
   if (neutral === null) {
-    notices.push({ code: "dead_centre", message: "neutral stands at a dead centre" });
+    notices.push({ code: "dead_centre", message: "neutral is at a dead centre" });
   }
   if (gain === 0) {
     notices.push({

@@ -154,7 +154,7 @@ function noticesOf(
       notices.push({
         code: "angleUnder",
         field: `joints[${i}]`,
-        message: `${j.from} to ${j.to} stands at ${j.angleDeg.toFixed(2)} deg: too straight, its rollers do not turn`,
+        message: `${j.from} to ${j.to} is at ${j.angleDeg.toFixed(2)} deg: too straight, its rollers do not turn`,
       });
     }
   });
@@ -163,7 +163,7 @@ function noticesOf(
       notices.push({
         code: "angleOver",
         field: `joints[${i}]`,
-        message: `${j.from} to ${j.to} stands at ${j.angleDeg.toFixed(2)} deg, over ${limits.maxDeg} deg`,
+        message: `${j.from} to ${j.to} is at ${j.angleDeg.toFixed(2)} deg, over ${limits.maxDeg} deg`,
       });
     }
   });

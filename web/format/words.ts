@@ -116,8 +116,7 @@ export const whenText = (iso: string | null, now = new Date()): string => {
   return new Date(iso).toDateString() === now.toDateString() ? timeText(iso) : dayText(iso);
 };
 
-/** "one job", "3 jobs". */
-export const count = (n: number, one: string, many = `${one}s`): string => (n === 1 ? `one ${one}` : `${n} ${many}`);
+export { count } from "./grammar";
 
 export const vehicleTitle = (v: { make: string; model: string; variant: string }): string =>
   [[v.make, v.model].filter(Boolean).join(" "), v.variant].filter(Boolean).join(", ") || "Vehicle without a name";

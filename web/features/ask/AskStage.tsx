@@ -1,3 +1,4 @@
+import { enumerate, uncapital } from "../../format/grammar";
 import { Button, Modal } from "antd";
 import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
@@ -48,6 +49,7 @@ export default function AskStage({ view, edit }: StageProps) {
       .flatMap((n) => knowledge.tests.find((t) => t.id === n.test)?.results ?? []),
   );
   const shownResults = results.filter((o) => answers[o.id] || suggested.has(o.id));
+  const worn = MOUNTS.filter(({ ids }) => ids.some((id) => answers[id] === "present")).map((m) => m.name);
   const nextTest = answer.next.find((n) => !n.test.startsWith("ask:"));
 
   const chips = (list: typeof symptoms) => (
@@ -134,6 +136,11 @@ export default function AskStage({ view, edit }: StageProps) {
         </div>
         <div className="ask-right">
           <Suspects diagnosis={diagnosis} />
+          {worn.length > 1 && (
+            <p className="caution">
+              More than one mount is worn: {enumerate(worn)}. The suspects beside each assume one leading fault.
+            </p>
+          )}
           {answer.moreThanOne && (
             <p className="caution">
               More than one fault is likely: the first suspect does not explain{" "}
@@ -154,6 +161,14 @@ export default function AskStage({ view, edit }: StageProps) {
   );
 }
 
+/** Results that show one mount worn: more than one of them is no single fault. */
+const MOUNTS = [
+  { name: "left", ids: ["pryLeft", "lowLeft"] },
+  { name: "right", ids: ["pryRight", "lowRight"] },
+  { name: "torque-reaction", ids: ["pryFront"] },
+  { name: "tail", ids: ["pryTail", "lowTail", "liftSeparates"] },
+];
+
 /** Tests that the readings of Gauge have answered already: nobody is asked for them again. */
 function FromReadings({ evidence, words }: { evidence: Evidence[]; words: ReadonlyMap<string, string> }) {
   const units = useUnits();
@@ -172,7 +187,6 @@ function FromReadings({ evidence, words }: { evidence: Evidence[]; words: Readon
 }
 
 const pct = (p: number): string => formatNumber(p * 100, 0);
-const lower = (label: string): string => label.charAt(0).toLowerCase() + label.slice(1);
 
 function AskSentence({ diagnosis, complaint }: { diagnosis: Diagnosis; complaint: string }) {
   const { answer, observed } = diagnosis;
@@ -196,7 +210,7 @@ function AskSentence({ diagnosis, complaint }: { diagnosis: Diagnosis; complaint
       {first.referOn && ", for a specialist"}
       {second && (
         <>
-          ; {lower(second.label)}
+          ; {uncapital(second.label)}
           {second.referOn && ", for a specialist,"} follows at <Num>{pct(second.p)}</Num>
           {"\u202f%"}
         </>
@@ -226,7 +240,8 @@ function AskSentence({ diagnosis, complaint }: { diagnosis: Diagnosis; complaint
   }
   return (
     <>
-      <b>Next: {lower(next.label)}.</b> <Num>{formatNumber(next.minutes, 0)}</Num> min, and it tells most. {standing}
+      <b>Next: {uncapital(next.label)}.</b> <Num>{formatNumber(next.minutes, 0)}</Num> min, and it tells most.{" "}
+      {standing}
     </>
   );
 }
@@ -247,7 +262,7 @@ function AskWorking({ diagnosis }: { diagnosis: Diagnosis }) {
         <thead>
           <tr>
             <th>answer</th>
-            <th>with {lower(leader.label)}</th>
+            <th>with {uncapital(leader.label)}</th>
             <th>odds</th>
             <th className="txt" style={{ paddingLeft: 12 }}>
               why

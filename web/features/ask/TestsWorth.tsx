@@ -95,6 +95,7 @@ export function TestDialog({
             <span className="n">{test.minutes} min</span>
             <Hands count={test.hands} />
           </p>
+          {how?.caution && <p className="caution">{how.caution}</p>}
           {how && (
             <ol className="howsteps">
               {how.steps.map((s) => (
@@ -102,7 +103,6 @@ export function TestDialog({
               ))}
             </ol>
           )}
-          {how?.caution && <p className="caution">{how.caution}</p>}
           <h3 className="hd2">What it showed</h3>
           <div className="chips">
             {test.results.map((id) => {

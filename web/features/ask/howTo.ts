@@ -40,7 +40,7 @@ export const HOW_TO: Record<string, HowTo> = {
     steps: [
       "Handbrake and footbrake on, bonnet open.",
       "In first, bring the clutch to its bite for one second, at idle and a little over. Then the same in reverse.",
-      "The helper stands at the side and watches how far the engine rises.",
+      "The helper watches from the side how far the engine rises.",
     ],
     caution:
       "Wheels chocked front and rear, nobody in front of or behind the vehicle. Loose clothing and hands clear of fan and belts. One second, no more: the clutch heats.",

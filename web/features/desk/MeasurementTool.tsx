@@ -109,7 +109,7 @@ export function MeasurementTool() {
           {list("after")}
           <div className="reads" style={{ marginTop: 16 }}>
             <QuantityField
-              label="instrument reads to"
+              label="instrument resolution"
               kind="length"
               typed={state.resolution.typed}
               base={state.resolution.base}

@@ -134,7 +134,7 @@ export function WhatTurnsTool() {
           <table className="ledger">
             <thead>
               <tr>
-                <th>what turns</th>
+                <th>rotating part</th>
                 <th>Hz</th>
                 <th>a minute</th>
                 <th className="txt" style={{ paddingLeft: 14 }}>

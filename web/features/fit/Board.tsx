@@ -1,3 +1,4 @@
+import { capital } from "../../format/grammar";
 import { Button, Input, Modal } from "antd";
 import { useState } from "react";
 import type { Signature, TorqueGroup } from "../../../contract";
@@ -323,5 +324,3 @@ export function Board({ view, edit, group }: StageProps & { group: TorqueGroup }
     </section>
   );
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

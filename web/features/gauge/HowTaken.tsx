@@ -152,7 +152,8 @@ export function HowTaken({ quantity }: { quantity: ReadingQuantity }) {
 }
 
 export const HOW_TO: Record<ReadingQuantity, string> = {
-  throw: "Tape from knob centre to knob centre, engine off, gear to gear. Take up the free play first.",
+  throw:
+    "Tape from knob centre to knob centre, engine off, gear to gear. Take up the free play in the direction of each gear.",
   crossGate: "Neutral to neutral, from one gate to the next, at the knob’s centre.",
   freePlayForeAft: "In gear, engine off: push and pull until it stops moving freely. Read end to end.",
   freePlayCross: "In gear: side to side until it stops moving freely. Read end to end.",
@@ -160,7 +161,8 @@ export const HOW_TO: Record<ReadingQuantity, string> = {
   freePlayUpDown: "In neutral: pull up and push down without turning a collar.",
   knobAboveTunnel: "Neutral: from the tunnel or console straight up to the knob’s centre. The bench does not use it.",
   knobReach: "Neutral: from the seat back, at its usual place, to the knob’s centre.",
-  mountHeight: "On its wheels: bracket to body, between the same two faces each time.",
+  mountHeight:
+    "As the vehicle’s maker says; without that, on its wheels. Bracket to body, the same two faces each time.",
   stopGap: "In gear, play taken up towards the gear: feeler between lever and screw.",
   lockoutGap: "In the outermost forward gear: feeler at the plate.",
   jointAngle: "Angle gauge on both shafts; enter the difference.",

@@ -1,3 +1,4 @@
+import { refusalText } from "../../format/fieldLabels";
 import { Button, Modal } from "antd";
 import { useState } from "react";
 import { validated, checkElastomer, elastomerInput, isRefusal } from "../../../contract";
@@ -90,7 +91,7 @@ export function RubberDialog({
           {bad.size
             ? `No stiffness: ${[...bad].join(" and ")} out of range.`
             : isRefusal(out)
-              ? `${out.error.field} accepts ${out.error.accepts}.`
+              ? refusalText(out.error.field, out.error.accepts)
               : answer?.block &&
                 `${formatNumber(answer.block.compressionNPerMm, 0)} N/mm up and down, ${formatNumber(answer.block.shearNPerMm, 0)} N/mm fore and aft and sideways; at rest.`}
         </p>

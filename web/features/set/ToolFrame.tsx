@@ -1,3 +1,4 @@
+import { refusalText } from "../../format/fieldLabels";
 import { Button, Modal } from "antd";
 import { useState } from "react";
 import type { SettingTool } from "../../../contract";
@@ -94,7 +95,7 @@ export function ToolFrame({
         {refused ? (
           <>
             <b>Not yet: </b>
-            {refused.field ? `${refused.field} accepts ${refused.accepts}.` : refused.accepts}
+            {refusalText(refused.field, refused.accepts)}
           </>
         ) : says ? (
           <>
@@ -125,6 +126,7 @@ export function ToolFrame({
       <section className="guide" aria-label="Method">
         <div className="guide-how">
           <h2 className="hd2">How it is done</h2>
+          {guide.caution && <p className="caution">{guide.caution}</p>}
           <ol className="howsteps">
             {guide.steps.map((s) => (
               <li key={s}>{s}</li>
@@ -142,7 +144,6 @@ export function ToolFrame({
               </ul>
             </>
           )}
-          {guide.caution && <p className="caution">{guide.caution}</p>}
         </div>
       </section>
       <Modal open={open} onCancel={() => setOpen(false)} footer={null} width={620} title="Calculation">

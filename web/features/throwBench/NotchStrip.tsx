@@ -1,3 +1,4 @@
+import { refusalText } from "../../format/fieldLabels";
 import { Button } from "antd";
 import { memo } from "react";
 import { validated, checkNotch, isRefusal, notchInput, type Notches } from "../../../contract";
@@ -104,7 +105,7 @@ export const NotchStrip = memo(function NotchStrip({
         <h2 className="hd2">Notches of {setup.name}</h2>
         <p className={best === null ? "och" : undefined} role="status">
           {refused ? (
-            `${refused.field} accepts ${refused.accepts}.`
+            refusalText(refused.field, refused.accepts)
           ) : shown && best !== null ? (
             <Pieces
               pieces={[

@@ -1,3 +1,5 @@
+import { refusalText } from "../../format/fieldLabels";
+import { uncapital } from "../../format/grammar";
 import { Button, Modal } from "antd";
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { flushSync } from "react-dom";
@@ -240,7 +242,7 @@ export function ThrowBench(props: ThrowBenchProps) {
   const oldThrow = oldLever?.throws.find((t) => t.from === shownPair.from && t.to === shownPair.to)?.throwMm ?? null;
   const conflict = conflictOf(old, oldThrow, tapedMain);
   const pieces = benchSentence({
-    name: notch && atShown ? `notch ${notch.notch} of the ${lowerFirst(selected.name)}` : selected.name,
+    name: notch && atShown ? `notch ${notch.notch} of the ${uncapital(selected.name)}` : selected.name,
     old: { throws: oldLever?.throws ?? [], name: old.name },
     candidate: candidate && lever && compared ? { lever, compared } : null,
     pair: shownPair,
@@ -341,7 +343,7 @@ export function ThrowBench(props: ThrowBenchProps) {
         {trouble ? (
           <>
             <b>{selected.name} cannot be computed: </b>
-            {trouble.field} accepts {trouble.accepts}.
+            {refusalText(trouble.field, trouble.accepts)}
           </>
         ) : (
           <>
@@ -486,5 +488,3 @@ export function ThrowBench(props: ThrowBenchProps) {
     </>
   );
 }
-
-const lowerFirst = (name: string): string => name.charAt(0).toLowerCase() + name.slice(1);

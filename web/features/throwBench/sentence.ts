@@ -1,3 +1,4 @@
+import { capital } from "../../format/grammar";
 import type { LeverAnswer, NotchResult, SetupAnswer, SweepGap } from "../../../core";
 import { gearWord } from "../../format/words";
 import type { TapeConflict } from "../../../domain";
@@ -69,7 +70,7 @@ function judged(input: SentenceInput): Piece[] {
   if (!candidate) {
     if (oldThrow === null) return [{ strong: "This lever does not reach." }, " Move a point until it does."];
     return [
-      { strong: `${upper(words)} throws ` },
+      { strong: `${capital(words)} throws ` },
       { figure: length(oldThrow), unit },
       ". Add a lever to compare with it.",
     ];
@@ -95,13 +96,13 @@ function judged(input: SentenceInput): Piece[] {
   if (doubt) {
     pieces.push(
       { strong: `${input.chosen ? "Chosen all the same" : "Caution"}: ${input.name}. ` },
-      `${upper(doubt)}. `,
+      `${capital(doubt)}. `,
     );
   } else pieces.push({ strong: `${input.chosen ? "Chosen" : "Fit"}: ${input.name}. ` });
   if (oldThrow !== null && own?.throwMm != null && reduction !== null) {
     const size = Math.abs(reduction).toFixed(0);
     pieces.push(
-      `${upper(words)} ${own.throwMm <= oldThrow ? "drops" : "grows"} from `,
+      `${capital(words)} ${own.throwMm <= oldThrow ? "drops" : "grows"} from `,
       { figure: length(oldThrow) },
       " to ",
       { figure: length(own.throwMm), unit },
@@ -149,8 +150,6 @@ export function notchPieces(n: NotchResult, near: boolean, length: (mm: number) 
   }
   return [...pieces, "."];
 }
-
-const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** The words a fitted notch goes on the record with. */
 export const notchWords = (notch: number, reason: string): string => `Notch ${notch}${reason && `. ${reason}`}`;

@@ -8,7 +8,7 @@ import "./vibration.css";
 export function DriveTrainDialog({ vehicle, edit, onClose }: { vehicle: Vehicle; edit: Editor; onClose: () => void }) {
   const drive = vehicle.driveTrain ?? usualDrive(vehicle.layout);
   return (
-    <Modal open title={`What turns on ${vehicle.tag}`} footer={null} width={640} onCancel={onClose}>
+    <Modal open title={`Drivetrain data of ${vehicle.tag}`} footer={null} width={640} onCancel={onClose}>
       {!vehicle.driveTrain && (
         <p className="och" role="status">
           Nothing is entered yet. These are typical figures; correct them, or{" "}

@@ -29,7 +29,7 @@ export function SameSuspect({ view, sources, hz }: { view: JobView; sources: rea
             {side.agrees === true
               ? "The mount room names the same suspect"
               : side.agrees === false
-                ? "The mount room does not bear it out"
+                ? "The mount room disagrees"
                 : "The mount room cannot say"}
           </h2>
           <p>

@@ -88,7 +88,7 @@ export function SourceTable({
       <table className="ledger vtable">
         <thead>
           <tr>
-            <th>what turns</th>
+            <th>rotating part</th>
             <th>expected, Hz</th>
             <th>measured, Hz</th>
             <th className={beforeAfter ? "och" : "teal"}>

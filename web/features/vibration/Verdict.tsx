@@ -1,3 +1,4 @@
+import { capital } from "../../format/grammar";
 import type { JobView } from "../../../contract";
 import { formatNumber, type LevelChange } from "../../../core";
 import { useUnits } from "../../format/units";
@@ -6,7 +7,6 @@ import { leftOf, type RecordingAnalysis } from "./recordingAnalysis";
 import { amplitudeText, causeOf, inWords, standing, TEST_WORDS } from "./names";
 import { fromMountRoom } from "./otherSide";
 
-const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const either = (ids: readonly string[]): string => ids.map(inWords).join(" or ");
 
 /** How it ran, in a few words: "at 70 km/h in fifth". */
@@ -140,7 +140,7 @@ function Said({ view, heard, goesWith, runUp, change, after }: VerdictProps) {
     return (
       <>
         <b>
-          {upper(either(left))}: {formatNumber(Math.abs(change.dB), 1)} dB {quieter ? "quieter" : "louder"} after the
+          {capital(either(left))}: {formatNumber(Math.abs(change.dB), 1)} dB {quieter ? "quieter" : "louder"} after the
           work
           {change.shown ? "." : ", within measuring error."}
         </b>{" "}
@@ -155,7 +155,7 @@ function Said({ view, heard, goesWith, runUp, change, after }: VerdictProps) {
     return (
       <>
         <b>
-          {upper([...same].join(" or "))}: {same.size === 2 ? "both" : "all"} are at {formatNumber(peak.hz, 1)} Hz{" "}
+          {capital([...same].join(" or "))}: {same.size === 2 ? "both" : "all"} are at {formatNumber(peak.hz, 1)} Hz{" "}
           {words(heard)}.
         </b>{" "}
         {dominant.tests.map((t) => TEST_WORDS[t]).join(" ")}
@@ -168,7 +168,7 @@ function Said({ view, heard, goesWith, runUp, change, after }: VerdictProps) {
   return (
     <>
       <b>
-        {upper(words(heard))} it is {inWords(source)}: {causeOf(source)}.
+        {capital(words(heard))} it is {inWords(source)}: {causeOf(source)}.
       </b>{" "}
       {strength}
       {goesWith === "road" && ", in another gear as in this"}

@@ -23,7 +23,7 @@ export function VibrationWorking({ heard, spectrum }: { heard: RecordingAnalysis
         <table className="ledger">
           <thead>
             <tr>
-              <th>what turns</th>
+              <th>rotating part</th>
               <th>times</th>
               <th className="txt" style={{ paddingLeft: 12 }}>
                 of

@@ -104,7 +104,7 @@ export function fromMountRoom(
   length: (mm: number) => string,
 ): OtherSide | null {
   if (source === "prop2") return fromTheShafts(view, length);
-  if (source === "engineFiring" || source === "engine1") return fromTheMounts(view, hz, length);
+  if (source === "engineFiring") return fromTheMounts(view, hz, length);
   return null;
 }
 

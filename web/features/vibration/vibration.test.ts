@@ -177,6 +177,7 @@ describe("what Ask is told", () => {
     );
     expect(notYetTold(five, ["prop2"], "road", {})).toEqual({
       recFiring: "absent",
+      recEngine1: "absent",
       recProp1: "absent",
       recProp2: "present",
       recWheel: "absent",

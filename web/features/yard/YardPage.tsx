@@ -1,3 +1,4 @@
+import { capital, numberWord } from "../../format/grammar";
 import { Button } from "antd";
 import { useDeferredValue, useState } from "react";
 import { Link, useNavigate } from "react-router";
@@ -83,7 +84,7 @@ export function YardPage() {
           <Answer>
             {mine ? (
               <>
-                <b>{mine === 1 ? "One job is" : `${words(mine)} jobs are`} ready to work on.</b>
+                <b>{mine === 1 ? "One job is" : `${capital(numberWord(mine))} jobs are`} ready to work on.</b>
                 {first?.waits.kind === "nothing" && (
                   <>
                     {" "}
@@ -232,5 +233,3 @@ export function YardPage() {
     </>
   );
 }
-
-const words = (n: number): string => ["No", "One", "Two", "Three", "Four", "Five", "Six"][n] ?? String(n);

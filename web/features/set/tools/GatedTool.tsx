@@ -44,7 +44,7 @@ export function GatedTool(props: ToolProps) {
       ? best
         ? {
             lead: `Shifter hole at ${len(best.shifterArmMm)}, gearbox hole at ${len(best.gearboxArmMm)}, rod ${len(best.rodMm)}.`,
-            rest: `The worst detent is ${formatNumber(best.largestErrorDeg, 1)}° off; ${best.allInCapture ? "all are inside their capture" : `more than the ${formatNumber(input.gearbox.captureDeg, 1)}° a detent captures`}.${best.atRodLimit ? " The rod stands at the end of its range." : ""}${presentWords(answer.present, len)}`,
+            rest: `The worst detent is ${formatNumber(best.largestErrorDeg, 1)}° off; ${best.allInCapture ? "all are inside their capture" : `more than the ${formatNumber(input.gearbox.captureDeg, 1)}° a detent captures`}.${best.atRodLimit ? " The rod is at the end of its range." : ""}${presentWords(answer.present, len)}`,
           }
         : { lead: "No pair of holes will do.", rest: `${answer.message ?? ""}.` }
       : null;

@@ -198,8 +198,8 @@ export function PressFitTool(props: ToolProps) {
       working={
         <p>
           Two thick cylinders (Lamé): the interference is taken up by the bracket opening and the sleeve closing. Force
-          is friction 0.10 to 0.20 times pressure times the surface. Yield by Tresca at the bracket’s bore. Friction and strength are published
-          values for the metals.
+          is friction 0.10 to 0.20 times pressure times the surface. Yield by Tresca at the bracket’s bore. Friction and
+          strength are published values for the metals.
         </p>
       }
     />
