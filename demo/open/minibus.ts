@@ -44,8 +44,8 @@ export async function minibusCompare(t: Teller): Promise<void> {
       "inclination",
       "before",
       [
-        { typed: "3.4 deg", base: 3.4 },
-        { typed: "3.5 deg", base: 3.5 },
+        { typed: "3.7 deg", base: 3.7 },
+        { typed: "3.8 deg", base: 3.8 },
       ],
       days.at(0, "09:52"),
       {

@@ -84,7 +84,7 @@ export function MeasurementTool() {
               {formatNumber(Math.abs(reduction.pct), 1)}
               {"\u202f% "}
               {reduction.pct >= 0 ? "shorter" : "longer"}
-              {change.verdict === "shown" ? ", " : ", which is not shown: "}
+              {change.verdict === "shown" ? ", " : ", within measuring error: "}
             </b>
             between <Num>{formatNumber(reduction.lowPct, 1)}</Num> and <Num>{formatNumber(reduction.highPct, 1)}</Num>
             {"\u202f%"}. {state.claim !== null && `The claim ${CLAIM_WORDS[claimVerdict(reduction, state.claim)]}.`}

@@ -174,7 +174,7 @@ export function RehearseTool() {
                 {table.faults.map((f) => (
                   <li key={f.id} className="row-flex">
                     <span>{f.label}</span>
-                    {f.referOn && <span className="lb">not ours</span>}
+                    {f.referOn && <span className="lb">refer to a specialist</span>}
                     <span className="push" />
                     <Button
                       size="small"

@@ -150,7 +150,8 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
   };
   const dialogSet = newSet ?? shownSet;
   const fit = (): void => {
-    if (shownSet && own) edit.all(`Fit ${shownSet.name}`, fitting(view, unit, room, shownSet, outlook, sentence));
+    if (shownSet && own)
+      edit.all(`Fit ${shownSet.name}`, fitting(view, measuredUnit(view, unit).unit, room, shownSet, outlook, sentence));
   };
   const gapped = unit.points.filter((p) => p.gapMm !== null);
   const pointMoves = modes && !isRefusal(modes) ? modes.torque?.points : undefined;

@@ -57,7 +57,7 @@ export function Measured({ view }: { view: JobView }) {
                   {change &&
                     (change.verdict === "shown"
                       ? `${units.signed(-change.difference, quantityKinds[m.quantity])} ±${units.show(change.expanded, quantityKinds[m.quantity])}`
-                      : "not shown")}
+                      : "within measuring error")}
                 </td>
                 <td className="txt" style={{ paddingLeft: 10 }}>
                   {any && `${METHOD_NAMES[any.method]}${any.resolution ? `, to ${any.resolution.typed}` : ""}`}

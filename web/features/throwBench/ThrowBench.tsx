@@ -241,6 +241,11 @@ export function ThrowBench(props: ThrowBenchProps) {
   const tapedMain = props.taped?.(shownPair.from, shownPair.to) ?? null;
   const oldThrow = oldLever?.throws.find((t) => t.from === shownPair.from && t.to === shownPair.to)?.throwMm ?? null;
   const conflict = conflictOf(old, oldThrow, tapedMain);
+  // A lever that is dragged for the first time has figures from that moment on.
+  const inHand =
+    candidate?.origin === "missing" && draft?.id === candidate.id
+      ? { ...candidate, origin: "estimated" as const }
+      : candidate;
   const pieces = benchSentence({
     name: notch && atShown ? `notch ${notch.notch} of the ${uncapital(selected.name)}` : selected.name,
     old: { throws: oldLever?.throws ?? [], name: old.name },
@@ -251,7 +256,7 @@ export function ThrowBench(props: ThrowBenchProps) {
     unit: units.label("length"),
     least: clearance?.least ?? null,
     doubts,
-    basis: basisOf(gearbox, old, candidate, tapedMain),
+    basis: basisOf(gearbox, old, inHand, tapedMain),
     conflict,
   });
   const chosenObstacle = near.obstacles.find((o) => o.name === obstacleChosen);

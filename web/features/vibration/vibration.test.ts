@@ -187,6 +187,7 @@ describe("what Ask is told", () => {
       notYetTold(five, ["prop2"], null, {
         recProp2: "present",
         recFiring: "absent",
+        recEngine1: "absent",
         recProp1: "absent",
         recWheel: "absent",
       }),
