@@ -43,9 +43,9 @@ test("from the complaint to the parts: answers, two tests, the chain, the set un
   await page.getByRole("button", { name: "Put this set on the plan" }).click();
   await saved(page);
   await page.getByRole("tab", { name: /Plan/ }).click();
-  await expect(page.getByRole("region", { name: "Steps" }).getByRole("textbox", { name: "Step 8" })).toHaveValue(
-    "Replace: Cable-end bush",
-  );
+  await expect(
+    page.getByRole("region", { name: "Steps" }).getByRole("textbox", { name: "Step 8", exact: true }),
+  ).toHaveValue("Replace: Cable-end bush");
 });
 
 test("a repair that fixes part of the complaint keeps the rest of the suspects alive", async ({ page }) => {

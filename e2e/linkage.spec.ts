@@ -41,7 +41,7 @@ test("the adjustable lever: the shortest setting hits the prop shaft, notch 5 cl
   await expect.poll(() => plain(page)).toContain("Fit: notch 5 of the adjustable lever.");
 });
 
-test("what stands near: placed, dragged, moved by keys, typed, taken away", async ({ page }) => {
+test("obstacles: placed, dragged, moved by keys, typed, taken away", async ({ page }) => {
   await page.goto("/desk/throw-bench");
   await expect(page.getByText("Side view")).toBeVisible();
   await page.getByRole("button", { name: "Add an obstacle" }).click();
@@ -115,7 +115,7 @@ test("rail travel from a taped throw, and levers out to a file and back", async 
 
 const keep = (page: Page) => page.getByRole("button", { name: "Keep with the job" });
 
-test("a stop is reckoned, kept with the job, ticked as set, and stands on the record", async ({ page }) => {
+test("a stop is calculated, kept with the job, ticked as set, and shown on the record", async ({ page }) => {
   await openJob(page, 221, "fit");
   await page.getByRole("link", { name: "Set" }).click();
   await page.getByRole("link", { name: "Stops", exact: true }).click();
@@ -193,7 +193,9 @@ test("the floor slot is written out at full size and reads back so", async ({ pa
   await expect.poll(() => plain(page)).toContain("Hole 1 is too near the slot");
   await page.getByLabel("arm, last position").fill("0");
   await page.getByLabel("arm, last position").press("Enter");
-  await expect.poll(() => plain(page)).toContain("Not yet: swing.lastDeg accepts an angle within 75 deg of square");
+  await expect
+    .poll(() => plain(page))
+    .toContain("Not yet: Arm, last position: must be an angle within 75 deg of square");
 });
 
 test("cables that look changed over are said to", async ({ page }) => {

@@ -97,5 +97,5 @@ test("the press fit says which press, and what is lost when it is hot", async ({
   await expect.poll(() => plain(page)).toContain("Do not fit it: hot, it has no grip left.");
   await page.getByLabel("bracket, outside").fill("38 mm");
   await page.getByLabel("bracket, outside").press("Enter");
-  await expect.poll(() => plain(page)).toContain("Not yet: hubOuterMm accepts over 40 mm, the interface.");
+  await expect.poll(() => plain(page)).toContain("Not yet: Bracket, outside: must be over 40 mm, the interface.");
 });

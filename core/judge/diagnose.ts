@@ -62,7 +62,7 @@ const REPAIRED_FACTOR = 0.05;
 /** What asking a symptom costs, minutes. */
 const ASKING_MIN = 0.5;
 /** A sign the best suspect hardly shows, although another would show it often, is unexplained. */
-const HARDLY = 0.1;
+const LITTLE_CHANCE = 0.1;
 const OFTEN = 0.7;
 
 const log2 = (x: number): number => Math.log(x) / Math.LN2;
@@ -206,7 +206,7 @@ export function diagnose(input: DiagnoseInput): DiagnoseAnswer {
   const stopReason = p[best] >= input.lead ? "lead" : next.length === 0 ? "noGain" : null;
   const unexplained = given.flatMap((seen) => {
     const o = t.observation.get(seen.id);
-    if (!seen.present || !o || pOf(t, leader, o) > HARDLY) return [];
+    if (!seen.present || !o || pOf(t, leader, o) > LITTLE_CHANCE) return [];
     return t.faults.some((f) => pOf(t, f, o) >= OFTEN) ? [seen.id] : [];
   });
 

@@ -40,9 +40,9 @@ const HANN = { resolutionBins: 1.5, threeBins: 1.5 };
 
 /** Window when none is wished: two seconds or less, a power of two no longer than the record. */
 export function usualWindow(rateHz: number, count: number): number {
-  const wish = 2 ** Math.ceil(Math.log2(2 * rateHz));
+  const wanted = 2 ** Math.ceil(Math.log2(2 * rateHz));
   const longest = 2 ** Math.floor(Math.log2(count));
-  return Math.min(Math.max(WINDOW_RANGE[0], wish), WINDOW_RANGE[1], longest);
+  return Math.min(Math.max(WINDOW_RANGE[0], wanted), WINDOW_RANGE[1], longest);
 }
 
 const shapes = new Map<number, { hann: Float64Array; sum: number }>();

@@ -53,7 +53,7 @@ async function stream(res: Response, of: (until: AbortSignal) => AsyncIterable<u
 /** The instruments there are, and a stream of readings or of samples of each as server-sent events. */
 export function instrumentEndpoints(instruments: readonly AnyInstrument[], views: Views): Router {
   const router = Router();
-  const asked = (id: string): AnyInstrument =>
+  const plugged = (id: string): AnyInstrument =>
     instruments.find((i) => i.id === id) ?? refuse("not_found", "id", id, instruments.map((i) => i.id).join(", "));
   endpoint(router, routes.instruments, () =>
     Promise.resolve({
@@ -70,7 +70,7 @@ export function instrumentEndpoints(instruments: readonly AnyInstrument[], views
   );
   router.get("/api/instruments/:id/readings", async (req, res, next) => {
     try {
-      const instrument = asked(req.params.id);
+      const instrument = plugged(req.params.id);
       if (!("readings" in instrument))
         return refuse("not_found", "id", req.params.id, "an instrument of single readings");
       const about = { near: number(req.query.near), silentAfter: number(req.query.silentAfter) };
@@ -81,7 +81,7 @@ export function instrumentEndpoints(instruments: readonly AnyInstrument[], views
   });
   router.get("/api/instruments/:id/samples", async (req, res, next) => {
     try {
-      const instrument = asked(req.params.id);
+      const instrument = plugged(req.params.id);
       if (!("blocks" in instrument)) return refuse("not_found", "id", req.params.id, "an instrument that records");
       const read = request.safeParse(req.query);
       if (!read.success) throw new Refused(refusalFromIssues(read.error.issues, req.query));

@@ -49,7 +49,7 @@ function listen(
   throw new Error("it ended");
 }
 
-function heard(about: RecordingRequest, hidden = faults) {
+function record(about: RecordingRequest, hidden = faults) {
   const { samples, rateHz } = listen(about, hidden);
   const s = spectrum({ samples, rateHz, channels: 1 }, { minRatio: 0.02, maxPeaks: 12, orders: [] });
   const drive = { ...vehicle.driveTrain, layout: vehicle.layout, cylinders: 4 } as DriveTrain;
@@ -68,7 +68,7 @@ function heard(about: RecordingRequest, hidden = faults) {
 
 describe("the stand-in accelerometer", () => {
   it("shakes with what is hidden in the vehicle until the work is done", () => {
-    const [before, after] = [heard(request()), heard(request({ phase: "after" }))];
+    const [before, after] = [record(request()), record(request({ phase: "after" }))];
     expect(before.leading).toMatchObject({ kind: "clear", sources: ["prop2"] });
     expect(after.level("prop2")).toBeLessThan(before.level("prop2") / 5);
     // What was not worked on stays.
@@ -77,14 +77,14 @@ describe("the stand-in accelerometer", () => {
 
   it("finds a prop shaft out of balance once a turn, and more of it the faster it goes", () => {
     const unbalanced = hiddenFaults.parse({ "T 1": { propImbalanceGmm: 3000 } });
-    const slow = heard(request({ speedKmh: 50 }), unbalanced);
-    const fast = heard(request({ speedKmh: 100 }), unbalanced);
+    const slow = record(request({ speedKmh: 50 }), unbalanced);
+    const fast = record(request({ speedKmh: 100 }), unbalanced);
     expect(slow.leading).toMatchObject({ sources: ["prop1"] });
     // Twice the speed, four times the force.
     expect(fast.level("prop1") / slow.level("prop1")).toBeCloseTo(4, 0);
   });
 
-  it("is the same for the same wish, and another for another", () => {
+  it("is the same for the same request, and another for another", () => {
     const [a, b] = [listen(request(), faults, 1), listen(request(), faults, 1)];
     expect(a.samples).toEqual(b.samples);
     expect(listen(request({ speedKmh: 71 }), faults, 1).samples).not.toEqual(a.samples);

@@ -21,7 +21,7 @@ import {
 } from "./history";
 import { refuse } from "./refused";
 
-type Asked = Whose & { id: string; shopId: string | null };
+type ChangeKey = Whose & { id: string; shopId: string | null };
 
 /** Versions move on between two tries of one write; what it says does not. */
 const withoutVersions = (operations: readonly Operation[]): unknown[] =>
@@ -87,7 +87,7 @@ export class Changes {
   }
 
   /** Does a write that was not done before: under its id with the same contents it is answered from the history. */
-  private once(request: Asked, digest: string, work: (desk: Desk) => Promise<ChangeAnswer>): Promise<ChangeAnswer> {
+  private once(request: ChangeKey, digest: string, work: (desk: Desk) => Promise<ChangeAnswer>): Promise<ChangeAnswer> {
     return this.unit.write(async (manager) => {
       await checkShop(manager, request.shopId);
       const known = await changeById(manager, request.id);

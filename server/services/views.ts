@@ -196,8 +196,8 @@ async function placesOf(manager: EntityManager): Promise<(row: Row) => string> {
 
 /** Vehicles whose mounts are to be looked at again by now, by day or by distance. */
 async function dueRechecks(manager: EntityManager, today: string): Promise<YardView["rechecks"]> {
-  const asked = await find(manager, "vehicle", `WHERE "deletedAt" IS NULL AND "powerUnit" LIKE '%"nextLook":{%'`);
-  return asked.flatMap((v) => {
+  const due = await find(manager, "vehicle", `WHERE "deletedAt" IS NULL AND "powerUnit" LIKE '%"nextLook":{%'`);
+  return due.flatMap((v) => {
     const look = v.powerUnit?.nextLook;
     if (!look) return [];
     const km = Math.max(0, ...v.odometer.map((o) => o.km));

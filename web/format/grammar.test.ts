@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { capital, count, enumerate, numberWord, uncapital } from "./grammar";
-import { labelOf } from "./fieldLabels";
+import { labelOf, refusalText } from "./fieldLabels";
 
 describe("grammar of counts and lists", () => {
   it("agrees in number", () => {
@@ -29,10 +29,18 @@ describe("the label of a field", () => {
   it.each([
     ["lever.pin", "Pin"],
     ["pin.zMm", "Pin, up"],
-    ["stopArmMm", "Stop arm"],
-    ["ends[1].shankLengthMm", "End 2, shank length"],
+    ["stopArmMm", "Pivot to stop"],
+    ["swing.lastDeg", "Arm, last position"],
+    ["ends[1].threadDiameterMm", "End 2, thread diameter"],
     ["captureDeg", "Capture"],
     ["shoreA", "Hardness"],
     ["", ""],
   ])("%s is said as %s", (path, label) => expect(labelOf(path)).toBe(label));
+
+  it("stands before what it must be, and inside that too", () => {
+    expect(refusalText("rodMm.max", "180 mm or more, as rodMm.min")).toBe(
+      "Rod, longest: must be 180 mm or more, as “rod, shortest”.",
+    );
+    expect(refusalText("", "3 kN or more")).toBe("It must be 3 kN or more.");
+  });
 });

@@ -2,7 +2,7 @@ import { Button, Input } from "antd";
 
 /** Goes on with what speaks against itself, for a reason that is kept with it. */
 export function ForReason({
-  asked,
+  prompt,
   example,
   label,
   reason,
@@ -10,7 +10,7 @@ export function ForReason({
   onDone,
 }: {
   /** What the reason is of. */
-  asked: string;
+  prompt: string;
   example: string;
   /** The key's words. */
   label: string;
@@ -21,8 +21,8 @@ export function ForReason({
   return (
     <>
       <Input.TextArea
-        aria-label={asked}
-        placeholder={`${asked}: ${example}`}
+        aria-label={prompt}
+        placeholder={`${prompt}: ${example}`}
         maxLength={400}
         value={reason}
         onChange={(e) => onReason(e.target.value)}

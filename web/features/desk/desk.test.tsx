@@ -55,7 +55,7 @@ describe("readings before and after", () => {
     await typeInto(user, screen.getByLabelText("claim, if any"), "20");
     expect(says()).toContain("The claim was exceeded");
     await typeInto(user, screen.getByLabelText("after 1"), "5 1/4 in");
-    expect(says()).toMatch(/which is not shown/);
+    expect(says()).toMatch(/within measuring error/);
   });
 
   it("need one before, and tell the spread of several", async () => {

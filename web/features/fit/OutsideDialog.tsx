@@ -50,7 +50,7 @@ export function OutsideDialog({
         <Button onClick={() => done("redo")}>Loosened; this pass is done again</Button>
         <Button onClick={() => done("replaced")}>Fastener replaced; all its passes are done again</Button>
         <ForReason
-          asked="Why it is accepted"
+          prompt="Why it is accepted"
           example="read at an angle, checked with the second wrench"
           label="Accept it for this reason"
           reason={reason}

@@ -4,7 +4,7 @@ import { Chart, token } from "../../ui/ApexChart";
 import { setNameOf } from "./Panels";
 import { idleCurve } from "../../../domain";
 
-/** Sets are told apart by the kind of line as well as by colour. */
+/** Sets are distinguished by the kind of line as well as by colour. */
 const DASHES = [0, 7, 3, 10, 2, 5, 12, 4, 8, 6];
 
 export default function IdleChart({

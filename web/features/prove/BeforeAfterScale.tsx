@@ -1,6 +1,6 @@
 import type { SetResult } from "../../../core";
 
-/** Engraved scale from nought: open pointer before, filled after, bands for their uncertainty. */
+/** Engraved scale from zero: open pointer before, filled after, bands for their uncertainty. */
 export function BeforeAfterScale({ before, after }: { before: SetResult; after: SetResult | null }) {
   const top = Math.max(before.mean + before.expanded, (after?.mean ?? 0) + (after?.expanded ?? 0)) * 1.08 || 1;
   const x = (v: number): number => 4 + (Math.max(0, v) / top) * 132;

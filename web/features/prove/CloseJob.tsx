@@ -35,7 +35,7 @@ export function CloseJob({ view, edit }: StageProps) {
         </ul>
         <p className="lb">The reason is kept with the job and printed on the record.</p>
         <ForReason
-          asked="Reason for closing it all the same"
+          prompt="Reason for closing it all the same"
           example="customer needs it today, comes back on Friday"
           label="Close it"
           reason={reason}

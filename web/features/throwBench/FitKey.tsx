@@ -59,7 +59,7 @@ export function FitKey({
         </ul>
         <div className="outcomes">
           <ForReason
-            asked="Why it is fitted all the same"
+            prompt="Why it is fitted all the same"
             example="the owner knows it, and wants it so"
             label={`${label} for this reason`}
             reason={reason}

@@ -173,7 +173,7 @@ describe("old against new", () => {
       lever: { ...short.lever, pin: { xMm: 0, zMm: 0 } },
     });
     open(bench({ setup: [old, broken] }));
-    expect(said()).toMatch(/^Broken cannot be computed: Pin: accepted is /);
+    expect(said()).toMatch(/^Broken cannot be computed: Pin: must be /);
   });
 });
 

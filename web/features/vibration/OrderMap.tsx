@@ -7,7 +7,7 @@ import { amplitudeText, inWords } from "./names";
 /** Columns there is room for. */
 const COLUMNS = 60;
 
-/** Steps of strength, from nothing to the strongest; told apart in grey as well. */
+/** Steps of strength, from nothing to the strongest; distinguished in grey as well. */
 const STEPS = [0.02, 0.05, 0.1, 0.2, 0.4, 0.7];
 
 /** How strong each source was from beginning to end: along the bottom the time, and the engine speed of a run-up. */

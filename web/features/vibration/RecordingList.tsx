@@ -13,7 +13,7 @@ import { useRunWords } from "./Verdict";
 export function RecordingList({
   view,
   edit,
-  heard,
+  analyses,
   shown,
   over,
   fresh,
@@ -22,7 +22,7 @@ export function RecordingList({
 }: {
   view: JobView;
   edit: Editor;
-  heard: RecordingAnalysis[];
+  analyses: RecordingAnalysis[];
   shown: VibrationRecording;
   over: VibrationRecording | null;
   /** Just taken in: how it was made is asked at once. */
@@ -33,7 +33,7 @@ export function RecordingList({
   const words = useRunWords();
   return (
     <ul className="vlist" aria-label="Recordings">
-      {heard.map((h) => {
+      {analyses.map((h) => {
         const r = h.recording;
         const on = r.id === shown.id;
         return (

@@ -16,7 +16,7 @@ import { RunFields } from "./RunFields";
 
 /** A recording ends by itself after this, s: a job's file stays small. */
 const LONGEST_S = 60;
-/** Shorter than this, s, sources stand too close to be told apart. */
+/** Shorter than this, s, sources stand too close to be distinguished. */
 const SHORTEST_S = 4;
 const BARS = 96;
 
@@ -52,7 +52,7 @@ export function TakeRecording({
   const [runUpTo, setRunUpTo] = useState<number | null>(4000);
   const [state, setState] = useState<"ready" | "listening" | "sending">("ready");
   const [says, setSays] = useState<string | null>(null);
-  const [heard, setHeard] = useState<{ seconds: number; level: number[]; rpm: number | null }>({
+  const [received, setReceived] = useState<{ seconds: number; level: number[]; rpm: number | null }>({
     seconds: 0,
     level: [],
     rpm: null,
@@ -71,7 +71,7 @@ export function TakeRecording({
   const start = async (): Promise<void> => {
     taken.current = nothing();
     setSays(null);
-    setHeard({ seconds: 0, level: [], rpm: null });
+    setReceived({ seconds: 0, level: [], rpm: null });
     const s =
       from === "microphone" ? microphone() : line ? sensor(line, view.vehicle, run, runUp ? runUpTo : null) : null;
     if (!s) return;
@@ -87,7 +87,7 @@ export function TakeRecording({
           t.rateHz = rateHz;
           const size = samples.reduce((a, v) => Math.max(a, Math.abs(v)), 0);
           const seconds = t.count / rateHz;
-          setHeard((h) => ({ seconds, rpm, level: [...h.level, size].slice(-BARS) }));
+          setReceived((h) => ({ seconds, rpm, level: [...h.level, size].slice(-BARS) }));
           if (seconds >= LONGEST_S) void stopAndSend();
         },
         (why) => {
@@ -141,10 +141,10 @@ export function TakeRecording({
     }
   };
 
-  const tooShort = heard.seconds < SHORTEST_S;
+  const tooShort = received.seconds < SHORTEST_S;
   // What came before it stopped by itself is not lost.
   const some = state === "ready" && taken.current.count > 0 && !tooShort;
-  const top = Math.max(1e-9, ...heard.level);
+  const top = Math.max(1e-9, ...received.level);
   const still = standing(run.condition ?? "roadSpeed");
   return (
     <Modal
@@ -172,7 +172,7 @@ export function TakeRecording({
       )}
       <svg className="levels" viewBox={`0 0 ${BARS * 5} 56`} preserveAspectRatio="none" aria-hidden="true">
         <path d={`M0 28H${BARS * 5}`} stroke="var(--edge)" strokeWidth="1" />
-        {heard.level.map((v, i) => (
+        {received.level.map((v, i) => (
           <rect key={i} x={i * 5} y={28 - (26 * v) / top} width="3" height={(52 * v) / top} fill="var(--teal)" />
         ))}
       </svg>
@@ -181,7 +181,7 @@ export function TakeRecording({
           (state === "sending"
             ? "Reading it through."
             : state === "listening"
-              ? `${formatNumber(heard.seconds, 1)} s${heard.rpm !== null ? `, engine at ${formatNumber(heard.rpm, 0)} rpm` : ""}. ${tooShort ? `Hold it for ${SHORTEST_S} s at least; ten tell more.` : "Long enough; the longer, the finer."}`
+              ? `${formatNumber(received.seconds, 1)} s${received.rpm !== null ? `, engine at ${formatNumber(received.rpm, 0)} rpm` : ""}. ${tooShort ? `Hold it for ${SHORTEST_S} s at least; ten tell more.` : "Long enough; the longer, the finer."}`
               : "Hold speed and throttle steady, then begin.")}
       </p>
       <div className="row-flex">

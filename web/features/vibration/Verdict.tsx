@@ -54,7 +54,7 @@ export interface RunUpPeak {
 
 interface VerdictProps {
   view: JobView;
-  heard: RecordingAnalysis;
+  analysis: RecordingAnalysis;
   /** What another gear has shown of the leading peak. */
   goesWith: "road" | "engine" | null;
   runUp: RunUpPeak | null;
@@ -65,7 +65,7 @@ interface VerdictProps {
 
 /** What the recording says, in one sentence with its main reason. */
 export function Verdict(props: VerdictProps) {
-  if (!props.heard.recording.simulated) return <Said {...props} />;
+  if (!props.analysis.recording.simulated) return <Said {...props} />;
   return (
     <>
       Simulated recording. <Said {...props} />
@@ -73,10 +73,10 @@ export function Verdict(props: VerdictProps) {
   );
 }
 
-function Said({ view, heard, goesWith, runUp, change, after }: VerdictProps) {
+function Said({ view, analysis, goesWith, runUp, change, after }: VerdictProps) {
   const words = useRunWords();
   const units = useUnits();
-  const { recording, rotatingSources, dominant } = heard;
+  const { recording, rotatingSources, dominant } = analysis;
   const { unit } = recording;
   if (!rotatingSources) {
     return (
@@ -92,7 +92,7 @@ function Said({ view, heard, goesWith, runUp, change, after }: VerdictProps) {
       </>
     );
   }
-  if (heard.runUp) {
+  if (analysis.runUp) {
     if (!runUp) return <b>The engine’s speed changes through it: the order map follows each source.</b>;
     return (
       <>
@@ -107,7 +107,7 @@ function Said({ view, heard, goesWith, runUp, change, after }: VerdictProps) {
   if (!dominant || dominant.kind === "nothing") {
     return (
       <>
-        <b>Nothing stands out {words(heard)}.</b> No peak rises above the noise.
+        <b>Nothing stands out {words(analysis)}.</b> No peak rises above the noise.
       </>
     );
   }
@@ -121,10 +121,10 @@ function Said({ view, heard, goesWith, runUp, change, after }: VerdictProps) {
     return (
       <>
         <b>The strongest peak, {formatNumber(peak.hz, 1)} Hz, matches no rotating part.</b>{" "}
-        {heard.otherSpeed && (
+        {analysis.otherSpeed && (
           <>
-            It would fit {inWords(heard.otherSpeed.source)} at{" "}
-            <Num>{units.show(heard.otherSpeed.speedKmh, "speed")}</Num>: check the speedometer.{" "}
+            It would fit {inWords(analysis.otherSpeed.source)} at{" "}
+            <Num>{units.show(analysis.otherSpeed.speedKmh, "speed")}</Num>: check the speedometer.{" "}
           </>
         )}
         Check speed, gear and tyre; else something rings: a pipe, a shield, a bracket.
@@ -145,7 +145,7 @@ function Said({ view, heard, goesWith, runUp, change, after }: VerdictProps) {
           {change.shown ? "." : ", within measuring error."}
         </b>{" "}
         From <Num>{amplitudeText(change.before.amplitude, unit, true)}</Num> to{" "}
-        <Strength of={change.after.amplitude} unit={unit} /> {words(heard)}
+        <Strength of={change.after.amplitude} unit={unit} /> {words(analysis)}
         {other && <>; what is left is mostly {either(other.sources)}</>}.
       </>
     );
@@ -156,7 +156,7 @@ function Said({ view, heard, goesWith, runUp, change, after }: VerdictProps) {
       <>
         <b>
           {capital([...same].join(" or "))}: {same.size === 2 ? "both" : "all"} are at {formatNumber(peak.hz, 1)} Hz{" "}
-          {words(heard)}.
+          {words(analysis)}.
         </b>{" "}
         {dominant.tests.map((t) => TEST_WORDS[t]).join(" ")}
       </>
@@ -168,7 +168,7 @@ function Said({ view, heard, goesWith, runUp, change, after }: VerdictProps) {
   return (
     <>
       <b>
-        {capital(words(heard))} it is {inWords(source)}: {causeOf(source)}.
+        {capital(words(analysis))} it is {inWords(source)}: {causeOf(source)}.
       </b>{" "}
       {strength}
       {goesWith === "road" && ", in another gear as in this"}

@@ -54,13 +54,13 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
     () => [...view.recording].sort((a, b) => (a.takenAt ?? a.createdAt).localeCompare(b.takenAt ?? b.createdAt)),
     [view.recording],
   );
-  const heard = useMemo(() => recordings.map((r) => analyseRecording(vehicle, r)), [vehicle, recordings]);
-  const named = heard.find((h) => h.recording.id === picked) ?? heard[0] ?? null;
+  const analyses = useMemo(() => recordings.map((r) => analyseRecording(vehicle, r)), [vehicle, recordings]);
+  const named = analyses.find((h) => h.recording.id === picked) ?? analyses[0] ?? null;
   const other = useMemo(() => {
     if (!named) return null;
     const id = laid?.on === named.recording.id ? laid.over : (partnerOf(named.recording, recordings)?.id ?? null);
-    return heard.find((h) => h.recording.id === id && h.recording.unit === named.recording.unit) ?? null;
-  }, [named, laid, heard, recordings]);
+    return analyses.find((h) => h.recording.id === id && h.recording.unit === named.recording.unit) ?? null;
+  }, [named, laid, analyses, recordings]);
   // Before the work stands first, whichever of the two was picked.
   const swapped = named?.recording.phase === "after" && other?.recording.phase === "before";
   const [first, second] = swapped ? [other, named] : [named, other];
@@ -137,7 +137,7 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
     first.recording.phase === "before" &&
     second.recording.phase === "after" &&
     sameRun(first.recording, second.recording);
-  const goesWith = (second && !beforeAfter ? partedByGear(first, second) : null) ?? partedByAny(first, heard);
+  const goesWith = (second && !beforeAfter ? partedByGear(first, second) : null) ?? partedByAny(first, analyses);
   const dominant = first.dominant && "sources" in first.dominant ? first.dominant : null;
   const left = dominant ? leftOf(dominant.sources, goesWith) : [];
   const runUp = first.runUp && done?.orderMap ? runUpPeak(first, done) : null;
@@ -195,7 +195,7 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
       >
         <Verdict
           view={view}
-          heard={first}
+          analysis={first}
           goesWith={goesWith}
           runUp={runUp}
           change={change}
@@ -309,7 +309,7 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
           <RecordingList
             view={view}
             edit={edit}
-            heard={heard}
+            analyses={analyses}
             shown={named.recording}
             over={other?.recording ?? null}
             fresh={fresh}
@@ -331,7 +331,7 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
       {turns}
       {dialog === "working" && (
         <Modal open title="Calculation" footer={null} width={680} onCancel={() => setDialog(null)}>
-          <VibrationWorking heard={first} spectrum={done} />
+          <VibrationWorking analysis={first} spectrum={done} />
         </Modal>
       )}
     </>

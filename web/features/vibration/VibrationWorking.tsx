@@ -4,8 +4,14 @@ import type { RecordingAnalysis } from "./recordingAnalysis";
 import { amplitudeText, inWords, otherAmplitude } from "./names";
 
 /** How the spectrum was calculated, how each source's frequency came about, and which peak fell where. */
-export function VibrationWorking({ heard, spectrum }: { heard: RecordingAnalysis; spectrum: SpectrumDrawn | null }) {
-  const { rotatingSources, match, recording } = heard;
+export function VibrationWorking({
+  analysis,
+  spectrum,
+}: {
+  analysis: RecordingAnalysis;
+  spectrum: SpectrumDrawn | null;
+}) {
+  const { rotatingSources, match, recording } = analysis;
   return (
     <div className="working">
       <p>

@@ -14,16 +14,16 @@ export interface ShakePair {
   left: { amplitude: number; under: boolean; dB: number } | null;
 }
 
-/** Every recording before the work that names something, beside its fellow after the work. */
+/** Every recording before the work that names something, with its counterpart after the work. */
 export function shakePairs(view: JobView): ShakePair[] {
-  const heard = view.recording.map((r) => analyseRecording(view.vehicle, r));
-  return heard.flatMap((before): ShakePair[] => {
+  const analyses = view.recording.map((r) => analyseRecording(view.vehicle, r));
+  return analyses.flatMap((before): ShakePair[] => {
     const { dominant, recording } = before;
     if (recording.phase !== "before" || before.runUp || !dominant || !("sources" in dominant)) return [];
-    const parted = heard.map((h) => (h === before ? null : partedByGear(before, h))).find((p) => p !== null) ?? null;
+    const parted = analyses.map((h) => (h === before ? null : partedByGear(before, h))).find((p) => p !== null) ?? null;
     const sources = leftOf(dominant.sources, parted);
     const fellow = partnerOf(recording, view.recording);
-    const after = fellow?.phase === "after" ? (heard.find((h) => h.recording.id === fellow.id) ?? null) : null;
+    const after = fellow?.phase === "after" ? (analyses.find((h) => h.recording.id === fellow.id) ?? null) : null;
     return [
       {
         before,

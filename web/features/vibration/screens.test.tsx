@@ -251,9 +251,9 @@ describe("the verdict", () => {
     car: object = vehicle,
   ): string => {
     const view = jobView({ vehicle: car });
-    const heard = analyseRecording(view.vehicle, recording(data));
+    const analysis = analyseRecording(view.vehicle, recording(data));
     const { container, unmount } = show(
-      <Verdict view={view} heard={heard} goesWith={null} runUp={null} change={null} after={null} {...props} />,
+      <Verdict view={view} analysis={analysis} goesWith={null} runUp={null} change={null} after={null} {...props} />,
     );
     const said = plainText(container);
     unmount();
@@ -310,7 +310,7 @@ describe("recordings of a job", () => {
       <RecordingList
         view={view}
         edit={edit}
-        heard={view.recording.map((r) => analyseRecording(view.vehicle, r))}
+        analyses={view.recording.map((r) => analyseRecording(view.vehicle, r))}
         shown={b}
         over={null}
         fresh={b.id}
