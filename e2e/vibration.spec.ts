@@ -175,8 +175,8 @@ test("a short recording says how coarse it is; one of no unit is not laid over o
     `${(i / 320).toFixed(5)};${Math.sin((2 * Math.PI * 26.7 * i) / 320).toFixed(5)}`.replaceAll(".", ","),
   );
   await drop(page, "half a second.csv", Buffer.from(["t;value", ...lines].join("\n")), "text/csv");
-  await expect(page.getByText(/This recording is short: lines closer than/)).toBeVisible();
-  await expect(page.getByRole("switch", { name: /^Lay .* over it$/ })).toHaveCount(0);
+  await expect(page.getByText(/This recording is short: peaks closer than/)).toBeVisible();
+  await expect(page.getByRole("switch", { name: /^Compare with/ })).toHaveCount(0);
   await page.getByRole("button", { name: /^Undo/ }).click();
 });
 

@@ -43,7 +43,7 @@ export function RecordingList({
                 <b className="rt">{r.name || CONDITION_NAMES[r.condition]}</b>
                 <span className="lb">
                   <em className={r.phase === "before" ? "och" : "teal"}>{r.phase}</em>, {words(h)},{" "}
-                  {formatNumber(r.count / r.rateHz, 0)} s{r.simulated && ", simulated"}
+                  {formatNumber(r.count / r.rateHz, r.count < 10 * r.rateHz ? 1 : 0)} s{r.simulated && ", simulated"}
                 </span>
               </button>
               {!on && r.unit === shown.unit && (
