@@ -29,7 +29,7 @@ test("from the complaint to the parts: answers, two tests, the chain, the set un
   await expect
     .poll(() => plain(page))
     .toContain(
-      "Replace Cable-end bush at the lever, Cable-end bush at the gearbox: 15.5 to 3.7 mm at the knob for 18.80 crowns, 25 min. Lever with longer cable arm alone takes 18.5 to 15.5 mm for 74.00 crowns.",
+      "Replace cable-end bush at the lever and cable-end bush at the gearbox: 15.5 to 3.7 mm at the knob for 18.80 crowns, 25 min. Lever with longer cable arm alone takes 18.5 to 15.5 mm for 74.00 crowns.",
     );
   await expect(page.getByText("not explained")).toBeVisible();
   await page.getByRole("switch", { name: "Pivot cup as new" }).click();

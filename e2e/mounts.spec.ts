@@ -18,7 +18,7 @@ test("the collapsed tail: height taken, tilt and joints read, sets compared, one
   await expect
     .poll(() => plain(page))
     .toContain(
-      "Firm rubber, tail. The tail has lost 12.7 mm and tilts the unit by 0.661°. Joint 1 is at 3.2°, over its limit; at new height it is 1.9°.",
+      "Firm rubber, tail. The tail has lost 12.7 mm and tilts the unit by 0.7°. Joint 1 is at 3.2°, over its limit; at new height it is 1.9°.",
     );
   await page.getByRole("button", { name: "Calculation", exact: true }).click();
   await expect(page.getByRole("dialog")).toContainText("gearbox 3.75° now, 3.09° level");

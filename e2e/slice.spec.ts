@@ -36,7 +36,7 @@ test("from complaint to record: a new vehicle, by mouse", async ({ page }) => {
   await expect(throwCard).toContainText("133.4 mm");
   await page.getByRole("region", { name: "Free play, fore and aft" }).getByLabel("first reading").fill("1/2 in");
   await page.keyboard.press("Enter");
-  await expect(answer(page)).toContainText("2 readings still to take");
+  await expect(answer(page)).toContainText("Two readings still to take");
 
   await page.getByRole("tab", { name: /Compare/ }).click();
   await page.getByRole("button", { name: "Begin with a usual lever and correct it" }).click();

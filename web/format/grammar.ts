@@ -10,6 +10,10 @@ export const numberWord = (n: number): string => SMALL[n] ?? String(n);
 /** "one job", "3 jobs". */
 export const count = (n: number, one: string, many = `${one}s`): string => (n === 1 ? `one ${one}` : `${n} ${many}`);
 
+/** "two jobs", "12 jobs": the same inside a sentence. */
+export const countInWords = (n: number, one: string, many = `${one}s`): string =>
+  `${numberWord(n)} ${n === 1 ? one : many}`;
+
 /** "a", "a and b", "a, b and c"; with `or` as the last word "a, b or c". Empty entries are left out. */
 export function enumerate(items: readonly string[], last: "and" | "or" = "and"): string {
   const own = items.filter(Boolean);

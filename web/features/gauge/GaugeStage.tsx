@@ -2,9 +2,10 @@ import { Button } from "antd";
 import { useMemo, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { useKeys } from "../../app/keys";
-import { count, gearShort } from "../../format/words";
+import { gearShort } from "../../format/words";
 import { late } from "../../ui/late";
 import { Answer, Num } from "../../ui/Answer";
+import { capital, countInWords } from "../../format/grammar";
 import { useUnits } from "../../format/units";
 import {
   findReading,
@@ -78,7 +79,7 @@ function Readings({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) 
       >
         {missing.length ? (
           <>
-            <b>{count(missing.length, "reading")} still to take</b> before anything comes apart:{" "}
+            <b>{capital(countInWords(missing.length, "reading"))} still to take</b> before anything comes apart:{" "}
             {missing.map(nameIn).join(", ")}.
           </>
         ) : throwBefore ? (

@@ -134,7 +134,7 @@ describe("the stage", () => {
     expect(measurandsOf(view).map((m) => m.place ?? m.quantity)).toContain("tail");
     show(<GaugeStage view={view} edit={fakeEdit()} />);
     const said = plainText(screen.getByRole("region", { name: "Answer" }));
-    expect(said).toMatch(/^3 readings still to take before anything comes apart/);
+    expect(said).toMatch(/^Three readings still to take before anything comes apart/);
     expect(said).not.toContain("knob height");
   });
 

@@ -56,7 +56,7 @@ describe("the mount room", () => {
     const view = collapsed({ job: { mountRoom: { ...NO_ROOM, sets: [firmTail] } } });
     const { user, edit } = room(view);
     // Tilt by hand: atan(12.7 / 1100) = 0.661 deg
-    expect(said()).toMatch(/^Firm rubber, tail\. The tail has lost 12\.7 mm and tilts the unit by 0\.661°/);
+    expect(said()).toMatch(/^Firm rubber, tail\. The tail has lost 12\.7 mm and tilts the unit by 0\.7°/);
     // And the joint: 4 less 0.661, less 1.5 and atan(12.7 * 1250 / 1100 / 1300) = 0.636 of the prop shaft, is 1.20.
     expect(said()).toMatch(/Joint 1 is at 2\.5°; at new height it is 1\.2°\. The shifter moves [\d.]+ mm/);
     const gauges = within(screen.getByRole("list", { name: "Before and after" })).getAllByRole("listitem");

@@ -128,7 +128,7 @@ export function sentenceOf(o: Outlook, set: MountSet | null, units: ShopUnits): 
   const fresh = sagged?.mount.nominalMm == null ? "" : units.show(sagged.mount.nominalMm, "length");
   return [
     sagged && isEntered(sagged.mount, "nominalMm")
-      ? `The ${sagged.mount.name} has lost ${lost} and tilts the unit by ${formatNumber(o.now?.tiltDeg ?? 0, 3)}°.`
+      ? `The ${sagged.mount.name} has lost ${lost} and tilts the unit by ${formatNumber(o.now?.tiltDeg ?? 0, 1)}°.`
       : "",
     sagged && !isEntered(sagged.mount, "nominalMm")
       ? `The ${sagged.mount.name} is ${lost} lower than a typical new one of ${fresh}: enter its own height when new.`

@@ -1,6 +1,6 @@
 import { Button } from "antd";
 import { useNavigate } from "react-router";
-import { count } from "../../format/words";
+import { capital, countInWords, enumerate } from "../../format/grammar";
 import { Answer } from "../../ui/Answer";
 import { awaited, fitDoubts, specOf } from "../../../domain";
 import type { StageProps } from "../job/JobPage";
@@ -29,7 +29,7 @@ export default function PlanStage({ view, edit }: StageProps) {
       >
         {doubtful.length ? (
           <>
-            <b>Caution: {doubtful.map((p) => p.name).join(", ")} may not fit this vehicle.</b> Check build date and
+            <b>Caution: {enumerate(doubtful.map((p) => p.name))} may not fit this vehicle.</b> Check build date and
             variant before it is fitted.
           </>
         ) : ready ? (
@@ -39,12 +39,12 @@ export default function PlanStage({ view, edit }: StageProps) {
         ) : waiting.length || noSpec.length ? (
           <>
             <b>
-              {[
-                waiting.length ? `${count(waiting.length, "part")} to come` : "",
-                noSpec.length ? `${count(noSpec.length, "torque group")} without a specification` : "",
-              ]
-                .filter(Boolean)
-                .join(", ")}
+              {capital(
+                enumerate([
+                  waiting.length ? `${countInWords(waiting.length, "part")} to come` : "",
+                  noSpec.length ? `${countInWords(noSpec.length, "torque group")} without a specification` : "",
+                ]),
+              )}
               .
             </b>{" "}
             {[...waiting.map((p) => p.name), ...noSpec.map((g) => g.name)].slice(0, 4).join(", ")}.

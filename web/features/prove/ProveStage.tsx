@@ -122,9 +122,9 @@ export default function ProveStage({ view, edit }: StageProps) {
             {units.system === "inch" ? "Figures there are in inches and millimetres." : ""}
           </p>
           <h2 className="hd2" style={{ marginTop: 16 }}>
-            What was changed
+            Edits
           </h2>
-          <JobHistory scope={`job:${job.id}`} empty="Nothing was changed since the job was opened." />
+          <JobHistory scope={`job:${job.id}`} empty="No edits since the job was opened." />
         </aside>
       </div>
     </>

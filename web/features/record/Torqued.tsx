@@ -83,8 +83,10 @@ function TorqueRow({ group, signatures }: { group: TorqueGroup; signatures: Sign
       <td className="txt">
         {people.join(", ")}
         {at && ` ${dateText(at.at)}, ${loadText(at.load).toLowerCase()}`}
-        {overruled && `; overruled: ${overruled.overruleReason}`}
-        {accepted.map((s) => `; bolt ${s.bolt} accepted outside its limits: ${s.outcomeReason}`).join("")}
+        {overruled && `; overruled: ${(overruled.overruleReason ?? "").replace(/\.$/, "")}`}
+        {accepted
+          .map((s) => `; bolt ${s.bolt} accepted outside its limits: ${(s.outcomeReason ?? "").replace(/\.$/, "")}`)
+          .join("")}
         {again.map((s) => `; bolt ${s.bolt} ${s.outcome === "redo" ? "loosened and done again" : "replaced"}`).join("")}
       </td>
     </tr>

@@ -1,6 +1,6 @@
 import type { Joint, Setup } from "../../../contract";
 import { formatNumber, type PlayDirection, type SlackAnswer } from "../../../core";
-import { namesOf } from "../../../domain";
+import { enumerate, uncapital } from "../../format/grammar";
 import { useUnits } from "../../format/units";
 import { Num } from "../../ui/Answer";
 import { OriginMark } from "../../ui/marks";
@@ -30,6 +30,7 @@ export function ChainSentence({
   const withLever = direction === "foreAft" ? planned.foreAft : planned.cross;
   const len = (mm: number): string => units.bare(mm, "length");
   const plan = planned.cheapest;
+  const nameOf = (id: string): string => joints.find((j) => j.id === id)?.name ?? id;
   const greatest = answer.joints
     .filter((j) => j.direction === direction)
     .reduce<SlackAnswer["joints"][number] | null>((a, b) => (a && a.shareMm >= b.shareMm ? a : b), null);
@@ -75,9 +76,10 @@ export function ChainSentence({
     return (
       <>
         {estimated}
-        <b>Replace {namesOf(plan.replace, joints)}:</b> <Num>{len(withLever.worstCaseMm)}</Num> to{" "}
-        <Num>{len(plan.worstCaseMm)}</Num> {units.label("length")} at the knob for{" "}
-        <Num>{formatNumber(plan.cost, 2)}</Num> {currency}, <Num>{formatNumber(plan.minutes, 0)}</Num> min.{ofLever}
+        <b>Replace {enumerate(plan.replace.map((id) => uncapital(nameOf(id))))}:</b>{" "}
+        <Num>{len(withLever.worstCaseMm)}</Num> to <Num>{len(plan.worstCaseMm)}</Num> {units.label("length")} at the
+        knob for <Num>{formatNumber(plan.cost, 2)}</Num> {currency}, <Num>{formatNumber(plan.minutes, 0)}</Num> min.
+        {ofLever}
         {rest}
       </>
     );
