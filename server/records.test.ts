@@ -296,7 +296,7 @@ describe("reading", () => {
     await shed.add("vehicle", { tag: "SI 2", owner: "100% Bakery" });
     const found = async (q: string) => (await shed.get(`/api/vehicles?search=${encodeURIComponent(q)}`)).body.total;
     expect([
-      await found("corran"),
+      await found("torvey"),
       await found("ulverin l12"),
       await found("100%"),
       await found("_"),

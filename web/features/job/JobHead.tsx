@@ -1,5 +1,5 @@
 import { Modal } from "antd";
-import { useState } from "react";
+import { useLayoutEffect, useState } from "react";
 import { Link } from "react-router";
 import { loadWords, type JobView, type LoadWord } from "../../../contract";
 import { formatNumber } from "../../../core";
@@ -20,7 +20,11 @@ export function UndoKeys({ scope, edit }: { scope: string; edit: Editor }) {
   const personId = useAppSelector((s) => s.session.personId);
   const waiting = useAppSelector((s) => s.saving.pending.length > 0);
   const station = useAppSelector((s) => s.session.station);
-  const { data } = useUndoStateQuery({ scope, personId, station });
+  const { data, isFetching, startedTimeStamp = 0 } = useUndoStateQuery({ scope, personId, station });
+  // Between the last edit's answer and the next look at the list the old list is shown: the key must not go dead there.
+  const [emptiedAt, setEmptiedAt] = useState(0);
+  useLayoutEffect(() => (waiting ? () => setEmptiedAt(Date.now()) : undefined), [waiting]);
+  const stale = emptiedAt > 0 && (isFetching || startedTimeStamp < emptiedAt);
   const undo = data?.undo?.label;
   const redo = data?.redo?.label;
   return (
@@ -29,7 +33,7 @@ export function UndoKeys({ scope, edit }: { scope: string; edit: Editor }) {
         type="button"
         aria-label="Undo"
         title={undo ? `Undo: ${undo}` : undefined}
-        disabled={!undo && !waiting}
+        disabled={!undo && !waiting && !stale}
         onClick={edit.undo}
       >
         <svg width="20" height="20" viewBox="0 0 20 20" fill="none" stroke="currentColor" strokeWidth="1.6">

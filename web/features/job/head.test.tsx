@@ -1,6 +1,8 @@
 // @vitest-environment jsdom
-import { screen } from "@testing-library/react";
+import { act, screen, waitFor } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
+import { api } from "../../app/api";
+import { saving, type Entry } from "../../app/saving/queue";
 import { answering, fakeEdit, jobView, plainText, record, show } from "../../testing/show";
 import { JobHead } from "./JobHead";
 import { Rail } from "./Rail";
@@ -41,6 +43,24 @@ describe("a job's head", () => {
       load: { now: ["onStands"], at: "2026-11-24T09:10:00Z", by: null },
     },
     job: { number: 214 },
+  });
+
+  it("can undo at once what was just saved, though the list of what can be undone is not read again yet", async () => {
+    const edit = fakeEdit();
+    const { user, store } = show(<JobHead view={view} edit={edit} scope="job:x" />);
+    const key = (): HTMLButtonElement => screen.getByRole("button", { name: "Undo" });
+    expect(key().disabled).toBe(true);
+    const request = { scope: "job:x", personId: null, station: "s", id: "c", label: "Tag", operations: [] };
+    const entry = { kind: "change", key: "1", tab: "s", queuedAt: "", sent: false, trouble: null, request };
+    act(() => void store.dispatch(saving.actions.enqueued(entry as unknown as Entry)));
+    expect(key().disabled).toBe(false);
+    act(() => void store.dispatch(saving.actions.mirrored({ entries: [], aside: [], settled: ["1"] })));
+    expect(key().disabled).toBe(false);
+    await user.click(key());
+    expect(edit.undo).toHaveBeenCalledOnce();
+    answering("/api/undo", { undo: null, redo: null });
+    act(() => void store.dispatch(api.util.invalidateTags(["History"])));
+    await waitFor(() => expect(key().disabled).toBe(true));
   });
 
   it("names vehicle, owner, distance and job", async () => {
