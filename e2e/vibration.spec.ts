@@ -213,7 +213,7 @@ test("what turns, free-standing: the sources of a speed and where two stand at o
   await page.goto("/desk/what-turns");
   await expect
     .poll(() => plain(page))
-    .toContain("Two things shake at 82.8 Hz: the engine’s firing; and the prop shaft, second order.");
+    .toContain("Example figures. The engine’s firing and the prop shaft, second order: both are at 82.8 Hz.");
   await page.getByLabel("gear 4", { exact: true }).fill("0.9");
   await page.getByLabel("gear 4", { exact: true }).press("Enter");
   await expect.poll(() => plain(page)).not.toContain("82.8 Hz: the engine’s firing");

@@ -36,6 +36,18 @@ export function OriginMark({ origin, size = 13 }: { origin: Origin; size?: numbe
   );
 }
 
+/** Said before an answer to figures nobody entered. */
+export const EXAMPLE = "Example figures.";
+
+/** The same, with its mark, at the head of an answer. */
+export function ExampleLead() {
+  return (
+    <>
+      <OriginMark origin="estimated" size={16} /> {EXAMPLE}{" "}
+    </>
+  );
+}
+
 const ORDER: Origin[] = ["measured", "calculated", "claimed", "specified", "estimated", "missing"];
 
 /** What the marks mean; stands at the foot of every ledger. */

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { formatNumber, measurement, type SetResult } from "../../../core";
 import { useUnits } from "../../format/units";
 import { Answer, Num } from "../../ui/Answer";
+import { ExampleLead } from "../../ui/marks";
 import { NumberField } from "../../ui/NumberField";
 import { NewQuantityField, QuantityField } from "../../ui/QuantityField";
 import { BeforeAfterScale } from "../prove/BeforeAfterScale";
@@ -74,6 +75,7 @@ export function MeasurementTool() {
     <>
       <DeskHead name="Measurement" />
       <Answer>
+        {result && JSON.stringify(state) === JSON.stringify(example()) && <ExampleLead />}
         {!result ? (
           <>
             <b>Enter a reading before.</b>

@@ -1,9 +1,10 @@
 import { z } from "zod";
 import { driveTrain, type VehicleDriveTrain } from "../../../contract";
 import { formatNumber, rotatingSources } from "../../../core";
+import { capital } from "../../format/grammar";
 import { useUnits } from "../../format/units";
 import { Answer, Num } from "../../ui/Answer";
-import { Figure, OriginLegend } from "../../ui/marks";
+import { ExampleLead, Figure, OriginLegend } from "../../ui/marks";
 import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { Choice } from "../../ui/TextField";
@@ -60,6 +61,7 @@ export function WhatTurnsTool() {
     <>
       <DeskHead name="Rotating parts" />
       <Answer>
+        {turns.ok && JSON.stringify(state) === JSON.stringify(example()) && <ExampleLead />}
         {!turns.ok ? (
           <>
             <b>Still lacking: {turns.lacks}.</b>
@@ -67,9 +69,10 @@ export function WhatTurnsTool() {
         ) : pair ? (
           <>
             <b>
-              Two things shake at {formatNumber(pair[0].hz, 1)} Hz: {inWords(pair[0].id)}; and {inWords(pair[1].id)}.
+              {capital(inWords(pair[0].id))} and {inWords(pair[1].id)}: both are at{" "}
+              <Num>{formatNumber(pair[0].hz, 1)}</Num> Hz.
             </b>{" "}
-            Only another gear, or coasting, tells them apart.
+            Only another gear, or coasting, separates them.
           </>
         ) : (
           <>

@@ -3,6 +3,7 @@ import { Button, Modal } from "antd";
 import { useState } from "react";
 import type { SettingTool } from "../../../contract";
 import { Answer, Num } from "../../ui/Answer";
+import { EXAMPLE, ExampleLead } from "../../ui/marks";
 import { TextField } from "../../ui/TextField";
 import { GUIDES } from "./guides";
 import "./set.css";
@@ -33,6 +34,7 @@ function Figures({ text }: { text: string }) {
 /** One setting tool: the instruction on top, the drawing, the fields, figures, working and method. */
 export function ToolFrame({
   tool,
+  untouched,
   host,
   says,
   refused,
@@ -46,6 +48,8 @@ export function ToolFrame({
   extra,
 }: {
   tool: SettingTool;
+  /** Nobody has entered anything yet. */
+  untouched: boolean;
   host: SetHost;
   says: Says | null;
   /** Why there is no answer: what is accepted where. */
@@ -82,7 +86,12 @@ export function ToolFrame({
                 disabled={!says || says.no || !input || kept === keyOf}
                 onClick={() => {
                   if (!says || says.no || !input) return;
-                  host.keep?.({ tool, name: title, input, says: saysText(says) });
+                  host.keep?.({
+                    tool,
+                    name: title,
+                    input,
+                    says: [untouched ? EXAMPLE : "", saysText(says)].filter(Boolean).join(" "),
+                  });
                   setKept(keyOf);
                 }}
               >
@@ -99,6 +108,7 @@ export function ToolFrame({
           </>
         ) : says ? (
           <>
+            {untouched && <ExampleLead />}
             <b className={says.no ? "brk" : undefined}>
               <Figures text={says.lead} />
             </b>

@@ -17,16 +17,19 @@ export const leverAtWork = (view: JobView | null): JobView["setup"][number] | un
   view?.setup.find((s) => s.role === "old") ??
   view?.setup[0];
 
-/** A tool's fields: kept in this browser, begun from what is known, never from what an older version left unreadable. */
+/**
+ * A tool's fields: kept in this browser, begun from what is known, never from what an older version left unreadable.
+ * And whether they are still the ones it began with: then its answer is an example and says so.
+ */
 export function useToolInput<T extends object>(
   tool: SettingTool,
   { store, begin }: ToolProps,
   initial: () => T,
-): [T, (patch: Partial<T>) => void] {
+): [input: T, set: (patch: Partial<T>) => void, untouched: boolean] {
   const readable = (value: unknown): T | null =>
     value && settingInputs[tool].safeParse(withoutNulls(value)).success ? (withNulls(value, initial()) as T) : null;
   const [input, set] = useKept<T>(`set.${tool}.${store}`, () => readable(begin) ?? initial(), readable);
-  return [input, (patch) => set({ ...input, ...patch })];
+  return [input, (patch) => set({ ...input, ...patch }), !begin && JSON.stringify(input) === JSON.stringify(initial())];
 }
 
 /** The fields with nothing in them that `given` left out: kept questions name only what was given. */

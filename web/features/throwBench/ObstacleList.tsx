@@ -66,15 +66,17 @@ export function ObstacleList({
             },
           }}
         >
-          <Button block>Add an obstacle</Button>
+          <Button block className="both">
+            Add an obstacle
+          </Button>
         </Dropdown>
         {near.obstacles.length > 0 && (
-          <p className="row-flex">
+          <p className="row-flex both">
             <SlotSwitch on={sweep} label="Show the band the lever sweeps" onChange={onSweep} />
             <span className="lb">the band it sweeps</span>
           </p>
         )}
-        <p className="row-flex">
+        <p className="row-flex both">
           <SlotSwitch
             on={near.hand !== null}
             label="Show the driver’s hand"

@@ -34,13 +34,17 @@ function changedOver(cables: readonly Cable[]): [string, string] | null {
 /** Each cable’s thread before removal, and how far and which way its nut is to be turned to be there again. */
 export function CableMarksTool(props: ToolProps) {
   const units = useUnits();
-  const [input, set] = useToolInput<{ cables: Cable[]; by: "length" | "threads" }>("cableMarks", props, () => ({
-    by: "length",
-    cables: [
-      { name: "Left cable", end: "rightHand", pitchMm: 1, beforeMm: 12, afterMm: null },
-      { name: "Right cable", end: "rightHand", pitchMm: 1, beforeMm: 9.5, afterMm: null },
-    ],
-  }));
+  const [input, set, untouched] = useToolInput<{ cables: Cable[]; by: "length" | "threads" }>(
+    "cableMarks",
+    props,
+    () => ({
+      by: "length",
+      cables: [
+        { name: "Left cable", end: "rightHand", pitchMm: 1, beforeMm: 12, afterMm: null },
+        { name: "Right cable", end: "rightHand", pitchMm: 1, beforeMm: 9.5, afterMm: null },
+      ],
+    }),
+  );
   const read = cableMarksInput.safeParse(input);
   const patch = (i: number, next: Partial<Cable>): void =>
     set({ cables: input.cables.map((c, k) => (k === i ? { ...c, ...next } : c)) });
@@ -80,6 +84,7 @@ export function CableMarksTool(props: ToolProps) {
         : { lead: "All as before removal." };
   return (
     <ToolFrame
+      untouched={untouched}
       tool="cableMarks"
       host={props.host}
       says={says}

@@ -52,7 +52,7 @@ type Format = "svg" | "dxf" | "pdf";
 /** Slot and hole template of a floor shifter, drawn to scale and written out at full size. */
 export function FloorSlotTool(props: ToolProps) {
   const units = useUnits();
-  const [input, set] = useToolInput<Fields>("floorSlot", props, example);
+  const [input, set, untouched] = useToolInput<Fields>("floorSlot", props, example);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [making, setMaking] = useState<Format | null>(null);
   const out = ask(given(input));
@@ -106,6 +106,7 @@ export function FloorSlotTool(props: ToolProps) {
   );
   return (
     <ToolFrame
+      untouched={untouched}
       tool="floorSlot"
       host={props.host}
       says={says}

@@ -34,7 +34,7 @@ const example = (): GatedFields => ({
 /** A detented shifter on a rocking arm: do all positions meet their detents? */
 export function GatedTool(props: ToolProps) {
   const units = useUnits();
-  const [input, set] = useToolInput<GatedFields>("gatedLinkage", props, example);
+  const [input, set, untouched] = useToolInput<GatedFields>("gatedLinkage", props, example);
   const { result, last, cancel, again } = useSolved("gatedLinkage", given(input));
   const answer = result.state === "answered" ? result.answer : last;
   const best = answer?.best ?? null;
@@ -83,6 +83,7 @@ export function GatedTool(props: ToolProps) {
   };
   return (
     <ToolFrame
+      untouched={untouched}
       tool="gatedLinkage"
       host={props.host}
       says={says}

@@ -26,7 +26,7 @@ export function LockoutTool(props: ToolProps) {
   const { view, host } = props;
   const units = useUnits();
   const columns = view?.vehicle.gearbox?.columns?.map((c) => c.column) ?? ["1-2", "3-4", "5-R"];
-  const [input, set] = useToolInput<Fields>("lockout", props, () => ({
+  const [input, set, untouched] = useToolInput<Fields>("lockout", props, () => ({
     gapMm: 0.4,
     targetMinMm: 1,
     targetMaxMm: 2,
@@ -58,6 +58,7 @@ export function LockoutTool(props: ToolProps) {
   };
   return (
     <ToolFrame
+      untouched={untouched}
       tool="lockout"
       host={host}
       says={says}

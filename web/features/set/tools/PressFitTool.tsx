@@ -54,7 +54,7 @@ const example = (): Fields => ({
 /** A sleeve into its bracket: force, press, stress, heat instead, and what is left when it is hot. */
 export function PressFitTool(props: ToolProps) {
   const units = useUnits();
-  const [input, set] = useToolInput<Fields>("pressFit", props, example);
+  const [input, set, untouched] = useToolInput<Fields>("pressFit", props, example);
   const { orientation, ...question } = input;
   const out = ask(given(question));
   const answer = isRefusal(out) ? null : out;
@@ -86,6 +86,7 @@ export function PressFitTool(props: ToolProps) {
   const kn = (n: number): string => `${formatNumber(n / 1000, 1)} kN`;
   return (
     <ToolFrame
+      untouched={untouched}
       tool="pressFit"
       host={props.host}
       says={says}

@@ -21,7 +21,11 @@ const ask = validated(releaseInput, null, ({ flushMm, proudMm, pitchMm }) => ({
 /** A lift-to-release pin: flush with its collar, and how far it stood proud. */
 export function ReleaseTool(props: ToolProps) {
   const units = useUnits();
-  const [input, set] = useToolInput<Fields>("release", props, () => ({ flushMm: 0, proudMm: 0.4, pitchMm: 1 }));
+  const [input, set, untouched] = useToolInput<Fields>("release", props, () => ({
+    flushMm: 0,
+    proudMm: 0.4,
+    pitchMm: 1,
+  }));
   const out = ask(given(input));
   const answer = isRefusal(out) ? null : out;
   const len = (mm: number): string => units.show(mm, "length", { digits: 2 });
@@ -36,6 +40,7 @@ export function ReleaseTool(props: ToolProps) {
   const lift = Math.max(-40, Math.min(40, input.proudMm * 10));
   return (
     <ToolFrame
+      untouched={untouched}
       tool="release"
       host={props.host}
       says={says}

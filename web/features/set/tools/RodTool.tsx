@@ -49,7 +49,7 @@ export function RodTool(props: ToolProps) {
     old && (old.drive.kind === "rod" || old.drive.kind === "arm")
       ? Math.round(Math.hypot(old.drive.joint.xMm - old.pin.xMm, old.drive.joint.zMm - old.pin.zMm) * 10) / 10
       : 312;
-  const [input, set] = useToolInput<Fields>("rod", props, () => ({
+  const [input, set, untouched] = useToolInput<Fields>("rod", props, () => ({
     targetMm: known,
     ends: [end("right"), end("left")],
     changeMm: null,
@@ -63,6 +63,7 @@ export function RodTool(props: ToolProps) {
     set({ ends: input.ends.map((e, k) => (k === i ? { ...e, ...next } : e)) });
   return (
     <ToolFrame
+      untouched={untouched}
       tool="rod"
       host={props.host}
       says={says}

@@ -33,7 +33,7 @@ const packWords = (p: ShimPack): string =>
 export function ShimsTool(props: ToolProps) {
   const units = useUnits();
   const shop = useShop();
-  const [input, set] = useToolInput<Fields>("shims", props, () => ({
+  const [input, set, untouched] = useToolInput<Fields>("shims", props, () => ({
     gapMm: 1.3,
     targetMm: 0.2,
     mode: "fill",
@@ -66,6 +66,7 @@ export function ShimsTool(props: ToolProps) {
   const shelfIs = JSON.stringify(shop?.shop.shims ?? []) === JSON.stringify(input.stock);
   return (
     <ToolFrame
+      untouched={untouched}
       tool="shims"
       host={props.host}
       says={says}

@@ -58,7 +58,7 @@ export function StopsTool(props: ToolProps) {
   const lever = leverAtWork(view);
   const arm = (p: { xMm: number; zMm: number } | undefined, usual: number): number =>
     p ? Math.round(Math.hypot(p.xMm, p.zMm) * 100) / 100 : usual;
-  const [input, set] = useToolInput<Fields>("stops", props, () => ({
+  const [input, set, untouched] = useToolInput<Fields>("stops", props, () => ({
     pitchMm: 1.25,
     threadsPerInch: null,
     stopArmMm: 30,
@@ -106,6 +106,7 @@ export function StopsTool(props: ToolProps) {
   );
   return (
     <ToolFrame
+      untouched={untouched}
       tool="stops"
       host={host}
       says={says}
