@@ -80,22 +80,22 @@ describe("a joint of the chain", () => {
   });
 });
 
+/** What the chain's sentence says of an answer. */
+function said(
+  answer: ReturnType<typeof solved>,
+  { planned = answer, of = joints, lever = null }: { planned?: typeof answer; of?: typeof joints; lever?: Bought } = {},
+): string {
+  const { container, unmount } = show(
+    <ChainSentence answer={answer} planned={planned} direction="foreAft" joints={of} lever={lever} currency="crowns" />,
+  );
+  const text = plainText(container);
+  unmount();
+  return text;
+}
+
+type Bought = Parameters<typeof ChainSentence>[0]["lever"];
+
 describe("the chain's sentence", () => {
-  const said = (answer: ReturnType<typeof solved>, planned = answer): string => {
-    const { container, unmount } = show(
-      <ChainSentence
-        answer={answer}
-        planned={planned}
-        direction="foreAft"
-        joints={joints}
-        lever={null}
-        currency="crowns"
-      />,
-    );
-    const text = plainText(container);
-    unmount();
-    return text;
-  };
   it("names the joint that makes most of it", () => {
     expect(said(solved())).toMatch(/^Pin bush makes most of it: 4\.0 of 4\.2 mm at the knob/);
   });
@@ -116,40 +116,17 @@ describe("the chain's sentence", () => {
       })),
       measured: { foreAftMm: 20 },
     });
-    const { container, unmount } = show(
-      <ChainSentence
-        answer={answer}
-        planned={answer}
-        direction="foreAft"
-        joints={guessed}
-        lever={null}
-        currency="crowns"
-      />,
-    );
+    const text = said(answer, { of: guessed });
     // 3.0 of 3.0 + 5 x 0.5 + 5 x 0.5 is not more than half.
-    expect(plainText(container)).toMatch(
-      /Estimated: one joint is not measured\. Knob thread has the largest share: 3\.0 of 8\.0 mm/,
-    );
-    expect(plainText(container)).toContain("12.0 mm of the measured 20.0 is not explained: measure the joints");
-    unmount();
+    expect(text).toMatch(/Estimated: one joint is not measured\. Knob thread has the largest share: 3\.0 of 8\.0 mm/);
+    expect(text).toContain("12.0 mm of the measured 20.0 is not explained: measure the joints");
   });
   it("keeps what the chosen lever does apart from what the parts do, prices too", () => {
     const planned = { ...solved({ targetMm: 1 }) };
     const withLever = { ...planned, foreAft: { ...planned.foreAft, worstCaseMm: 3 } };
-    const { container, unmount } = show(
-      <ChainSentence
-        answer={solved({ targetMm: 1 })}
-        planned={withLever}
-        direction="foreAft"
-        joints={joints}
-        lever={{ name: "Short lever", price: 74 }}
-        currency="crowns"
-      />,
-    );
-    expect(plainText(container)).toMatch(
+    expect(said(solved({ targetMm: 1 }), { planned: withLever, lever: { name: "Short lever", price: 74 } })).toMatch(
       /^Replace .*: 3\.0 to 0\.7 mm at the knob for 12\.00 crowns, 20 min\. Short lever alone takes 4\.2 to 3\.0 mm for 74\.00 crowns\./,
     );
-    unmount();
   });
   it("says that a joint is missing where the measured slop is more than the listed joints make", () => {
     // 20 measured, 4.2 listed.
@@ -161,38 +138,11 @@ describe("the chain's sentence", () => {
 
 describe("what is worth replacing", () => {
   it("is said with what it brings, costs and takes", () => {
-    const answer = solved({ targetMm: 1 });
-    const { container } = show(
-      <ChainSentence
-        answer={answer}
-        planned={answer}
-        direction="foreAft"
-        joints={joints}
-        lever={null}
-        currency="crowns"
-      />,
-    );
     // The pin new: 0.2 + 5 x 0.1.
-    expect(plainText(container)).toMatch(/^Replace .*4\.2 to 0\.7 mm at the knob for 12\.00 crowns, 20 min/);
+    expect(said(solved({ targetMm: 1 }))).toMatch(/^Replace .*4\.2 to 0\.7 mm at the knob for 12\.00 crowns, 20 min/);
   });
   it("is nothing where the play is small enough, and not enough where no part will do", () => {
-    const said = (targetMm: number): string => {
-      const answer = solved({ targetMm });
-      const { container, unmount } = show(
-        <ChainSentence
-          answer={answer}
-          planned={answer}
-          direction="foreAft"
-          joints={joints}
-          lever={null}
-          currency="crowns"
-        />,
-      );
-      const text = plainText(container);
-      unmount();
-      return text;
-    };
-    expect(said(5)).toMatch(/^Nothing to replace: the play is 4\.2 mm already/);
-    expect(said(0.3)).toMatch(/^Not with these parts: the least that can be reached is 0\.7 mm/);
+    expect(said(solved({ targetMm: 5 }))).toMatch(/^Nothing to replace: the play is 4\.2 mm already/);
+    expect(said(solved({ targetMm: 0.3 }))).toMatch(/^Not with these parts: the least that can be reached is 0\.7 mm/);
   });
 });
