@@ -36,19 +36,22 @@ const benchSchema = z.object({
   kind: z.enum(["direct", "rod", "arm", "cable"]),
   gearbox: gearboxSchema,
   setups: z.array(setupSchema).min(1).max(12),
-  near: resources.vehicle.shape.surroundings.unwrap().unwrap(),
+  surroundings: resources.vehicle.shape.surroundings.unwrap().unwrap(),
 });
-type Bench = { kind: DriveKind; gearbox: Gearbox; setups: BenchSetup[]; near: Surroundings };
+type Bench = { kind: DriveKind; gearbox: Gearbox; setups: BenchSetup[]; surroundings: Surroundings };
 
 const example = (kind: DriveKind): Bench => ({
   kind,
   gearbox: exampleGearbox(kind),
   setups: exampleSetups(kind),
-  near: NO_OBSTACLES,
+  surroundings: NO_OBSTACLES,
 });
 
 const readBench = (value: unknown): Bench | null => {
-  const parsed = benchSchema.safeParse(value);
+  // A bench kept by an older version has its obstacles under "near".
+  const parsed = benchSchema.safeParse(
+    value && typeof value === "object" && "near" in value ? { surroundings: value.near, ...value } : value,
+  );
   return parsed.success && !checkGearbox(parsed.data.gearbox, parsed.data.kind) ? parsed.data : null;
 };
 
@@ -118,8 +121,8 @@ export function DeskBench() {
           chosenId={null}
           pair={mainPair(bench.gearbox)}
           currency={shop?.shop.currency ?? ""}
-          near={bench.near}
-          onSurroundings={(near) => change({ ...bench, near })}
+          surroundings={bench.surroundings}
+          onSurroundings={(surroundings) => change({ ...bench, surroundings })}
           onTravel={(gears, travel) => change({ ...bench, gearbox: withTravel(bench.gearbox, gears, travel) })}
           onImport={(file) => {
             const kind = file.levers[0].lever.drive.kind;

@@ -140,7 +140,7 @@ function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode
       currency={currency}
       taped={taped("before")}
       tapedAfter={after}
-      near={vehicle.surroundings ?? NO_OBSTACLES}
+      surroundings={vehicle.surroundings ?? NO_OBSTACLES}
       onMeasure={() => void navigate(`/jobs/${job.id}/gauge`)}
       onSurroundings={(surroundings, label) => edit.update("vehicle", vehicle, { surroundings }, label)}
       onTravel={(gears, travel) =>

@@ -33,7 +33,7 @@ export interface LedgerProps {
   /** The candidate's throw taped after fitting. */
   tapedAfter: (from: string, to: string) => Taped | null;
   /** What the levers come near to, and where the driver's hand rests. */
-  near: { hand: Point | null; old: ClearanceAnswer | null; candidate: ClearanceAnswer | null };
+  surroundings: { hand: Point | null; old: ClearanceAnswer | null; candidate: ClearanceAnswer | null };
   gearbox: Gearbox;
 }
 
@@ -171,18 +171,18 @@ const Ledger = memo(function Ledger(props: LedgerProps) {
     return row ? calc(len(row.gapMm)) : calc(null);
   };
   const gapRows: Row[] =
-    (props.near.old ?? props.near.candidate)?.sweep.map(({ obstacle }) => {
-      const row = (props.near.candidate ?? props.near.old)?.sweep.find((s) => s.obstacle === obstacle);
-      const least = (props.near.candidate ?? props.near.old)?.least.obstacle === obstacle;
+    (props.surroundings.old ?? props.surroundings.candidate)?.sweep.map(({ obstacle }) => {
+      const row = (props.surroundings.candidate ?? props.surroundings.old)?.sweep.find((s) => s.obstacle === obstacle);
+      const least = (props.surroundings.candidate ?? props.surroundings.old)?.least.obstacle === obstacle;
       return {
         name: obstacle,
         strong: least,
-        old: gapOf(props.near.old, obstacle),
-        candidate: candidate && gapOf(props.near.candidate, obstacle),
+        old: gapOf(props.surroundings.old, obstacle),
+        candidate: candidate && gapOf(props.surroundings.candidate, obstacle),
         difference: row ? (row.gear === "N" ? "neutral" : gearShort(row.gear)) : "",
       };
     }) ?? [];
-  const { hand } = props.near;
+  const { hand } = props.surroundings;
   if (hand) {
     const toHand = (s: BenchSetup): [up: number, back: number] => [
       hand.zMm - s.pivot.zMm - s.lever.knob.zMm,

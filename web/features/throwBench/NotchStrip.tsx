@@ -35,16 +35,16 @@ const BREAKS: Record<NotchBreak, string> = {
 const isLonger = (n: NotchResult): boolean => n.reductionPct !== null && n.reductionPct < -SAME_PCT;
 const goes = (n: NotchResult): boolean => n.pass && !isLonger(n);
 
-/** Nothing near: so far off that no gap comes of it. */
+/** No obstacle: so far off that no gap comes of it. */
 const FAR_OFF = { name: "nothing", kind: "circle" as const, xMm: 4900, zMm: 0, radiusMm: 0 };
 
-export function notchAnswer(gearbox: Gearbox, setup: BenchSetup, old: BenchSetup, near: Surroundings) {
+export function notchAnswer(gearbox: Gearbox, setup: BenchSetup, old: BenchSetup, surroundings: Surroundings) {
   const { listMm, rodAdjusted, limits } = setup.notches ?? USUAL_NOTCHES;
-  const obstacles = near.obstacles.length ? seenFrom(setup.pivot, near.obstacles) : [FAR_OFF];
+  const obstacles = surroundings.obstacles.length ? seenFrom(setup.pivot, surroundings.obstacles) : [FAR_OFF];
   const out = askNotch({
     gearbox,
     lever: setup.lever,
-    body: bodyOf(setup, near.body),
+    body: bodyOf(setup, surroundings.body),
     obstacles,
     notchesMm: listMm,
     limits,
@@ -71,7 +71,7 @@ export function atNotch(setup: BenchSetup, mm: number): Pick<BenchSetup, "lever"
 /** The settings of an adjustable lever, side by side: throw, effort, gap, and which limit each breaks. */
 export const NotchStrip = memo(function NotchStrip({
   setup,
-  near,
+  surroundings,
   answer,
   shown,
   onShow,
@@ -80,7 +80,7 @@ export const NotchStrip = memo(function NotchStrip({
   against,
 }: {
   setup: BenchSetup;
-  near: Surroundings;
+  surroundings: Surroundings;
   answer: ReturnType<typeof notchAnswer>;
   /** The notch the bench shows. */
   shown: NotchResult | null;
@@ -112,7 +112,7 @@ export const NotchStrip = memo(function NotchStrip({
                 `Notch ${shown.notch}: `,
                 ...notchPieces(
                   shown,
-                  near.obstacles.length > 0,
+                  surroundings.obstacles.length > 0,
                   (mm) => units.bare(mm, "length"),
                   units.label("length"),
                 ),
@@ -161,7 +161,7 @@ export const NotchStrip = memo(function NotchStrip({
                   : `${formatNumber(Math.abs(n.reductionPct), 0)}\u202f% ${n.reductionPct < 0 ? "longer" : "shorter"}`}
                 {n.effortFactor === null ? "" : `, ×${formatNumber(n.effortFactor, 2)}`}
               </span>
-              {near.obstacles.length > 0 && (
+              {surroundings.obstacles.length > 0 && (
                 <GapBar n={n} limitMm={notches.limits.minGapMm} show={(mm) => units.bare(mm, "length")} />
               )}
               <span className={goes(n) ? "verd mos" : "verd brk"}>

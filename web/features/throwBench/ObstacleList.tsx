@@ -8,7 +8,7 @@ import { freeName, PRESETS, type Surroundings } from "./surroundings";
 
 /** Obstacles the lever, each with its least gap; placed from the usual ones and dragged to where it is. */
 export function ObstacleList({
-  near,
+  surroundings,
   clearance,
   chosen,
   sweep,
@@ -16,7 +16,7 @@ export function ObstacleList({
   onSweep,
   onChange,
 }: {
-  near: Surroundings;
+  surroundings: Surroundings;
   clearance: ClearanceAnswer | null;
   chosen: string | null;
   sweep: boolean;
@@ -26,16 +26,16 @@ export function ObstacleList({
 }) {
   const units = useUnits();
   const add = (obstacle: Obstacle): void => {
-    onChange({ ...near, obstacles: [...near.obstacles, obstacle] }, `Near the lever: ${obstacle.name}`);
+    onChange({ ...surroundings, obstacles: [...surroundings.obstacles, obstacle] }, `Near the lever: ${obstacle.name}`);
     onChoose(obstacle.name);
   };
   return (
     <section aria-label="Obstacles">
       <h2 className="hd2">
-        Obstacles <span className="lb">{near.obstacles.length ? `gap, ${units.label("length")}` : ""}</span>
+        Obstacles <span className="lb">{surroundings.obstacles.length ? `gap, ${units.label("length")}` : ""}</span>
       </h2>
-      <ul className="setups nears">
-        {near.obstacles.map((o) => {
+      <ul className="setups obstacles">
+        {surroundings.obstacles.map((o) => {
           const row = clearance?.sweep.find((s) => s.obstacle === o.name);
           return (
             <li key={o.name} className={o.name === chosen ? "cur" : undefined}>
@@ -62,7 +62,7 @@ export function ObstacleList({
             items: PRESETS.map((preset) => ({ key: preset.words, label: preset.words })),
             onClick: ({ key }) => {
               const preset = PRESETS.find((x) => x.words === key);
-              if (preset) add(preset.make(freeName(preset.words, near.obstacles)));
+              if (preset) add(preset.make(freeName(preset.words, surroundings.obstacles)));
             },
           }}
         >
@@ -70,7 +70,7 @@ export function ObstacleList({
             Add an obstacle
           </Button>
         </Dropdown>
-        {near.obstacles.length > 0 && (
+        {surroundings.obstacles.length > 0 && (
           <p className="row-flex both">
             <SlotSwitch on={sweep} label="Show the band the lever sweeps" onChange={onSweep} />
             <span className="lb">the band it sweeps</span>
@@ -78,11 +78,11 @@ export function ObstacleList({
         )}
         <p className="row-flex both">
           <SlotSwitch
-            on={near.hand !== null}
+            on={surroundings.hand !== null}
             label="Show the driver’s hand"
             onChange={(on) =>
               onChange(
-                { ...near, hand: on ? { xMm: -30, zMm: 300 } : null },
+                { ...surroundings, hand: on ? { xMm: -30, zMm: 300 } : null },
                 on ? "The driver’s hand placed" : "The driver’s hand taken away",
               )
             }

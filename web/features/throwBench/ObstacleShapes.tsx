@@ -49,7 +49,7 @@ function outlineOf(pr: Projection, o: Obstacle): React.ReactElement<React.SVGPro
 
 interface ObstacleProps {
   pr: Projection;
-  near: Surroundings;
+  surroundings: Surroundings;
   chosen: string | null;
   onChoose: (name: string | null) => void;
   /** A dragged obstacle; `done` when let go. */
@@ -59,7 +59,7 @@ interface ObstacleProps {
 }
 
 /** What stands near the lever: drawn as surroundings, dragged by its body or its squares. */
-export function Obstacles({ pr, near, chosen, onChoose, onMove, onCancel, toLocal }: ObstacleProps) {
+export function Obstacles({ pr, surroundings, chosen, onChoose, onMove, onCancel, toLocal }: ObstacleProps) {
   const grip = useRef<{ at: Point; moved: boolean } | null>(null);
   const world = (e: React.PointerEvent): Point => pr.back(...toLocal(e));
   const drag = (o: Obstacle, e: React.PointerEvent, done: boolean): void => {
@@ -72,8 +72,8 @@ export function Obstacles({ pr, near, chosen, onChoose, onMove, onCancel, toLoca
   };
   const start = useRef<Obstacle | null>(null);
   return (
-    <g className="near">
-      {near.obstacles.map((o) => (
+    <g className="obstacles">
+      {surroundings.obstacles.map((o) => (
         <g
           key={o.name}
           className={o.name === chosen ? "obs cur" : "obs"}
@@ -100,7 +100,7 @@ export function Obstacles({ pr, near, chosen, onChoose, onMove, onCancel, toLoca
           {outlineOf(pr, o)}
         </g>
       ))}
-      {obstacleLabels(pr, near.obstacles).map((l) => (
+      {obstacleLabels(pr, surroundings.obstacles).map((l) => (
         <text key={l.name} className="nm" x={l.x} y={l.y} textAnchor={l.anchor} pointerEvents="none">
           {l.name}
         </text>
@@ -148,17 +148,17 @@ export function ObstacleGrips({
 export function SweepBand({
   pr,
   setup,
-  near,
+  surroundings,
   fromDeg,
   toDeg: to,
 }: {
   pr: Projection;
   setup: BenchSetup;
-  near: Surroundings;
+  surroundings: Surroundings;
   fromDeg: number;
   toDeg: number;
 }) {
-  const pieces = piecesOf(setup.lever, bodyOf(setup, near.body)).filter((q) => q.part !== "shaft");
+  const pieces = piecesOf(setup.lever, bodyOf(setup, surroundings.body)).filter((q) => q.part !== "shaft");
   const sector = (piece: Piece): string => {
     const outer = piece.reach + piece.radius;
     const own = Math.atan2(piece.tip.z, piece.tip.x);
@@ -176,23 +176,23 @@ export function SweepBand({
 export function LeastGap({
   pr,
   setup,
-  near,
+  surroundings,
   clearance,
   units,
 }: {
   pr: Projection;
   setup: BenchSetup;
-  near: Surroundings;
+  surroundings: Surroundings;
   clearance: ClearanceAnswer;
   units: Units;
 }) {
   const clip = useId();
   const { least } = clearance;
-  const index = near.obstacles.findIndex((o) => o.name === least.obstacle);
-  const obstacle = near.obstacles[index];
+  const index = surroundings.obstacles.findIndex((o) => o.name === least.obstacle);
+  const obstacle = surroundings.obstacles[index];
   if (!obstacle) return null;
   const [own] = seenFrom(setup.pivot, [obstacle]);
-  const piece = piecesOf(setup.lever, bodyOf(setup, near.body)).find((q) => q.part === least.part);
+  const piece = piecesOf(setup.lever, bodyOf(setup, surroundings.body)).find((q) => q.part === least.part);
   if (!piece) return null;
   const angle = toRad(least.leverDeg);
   const pose = poseAtAngle(setup.lever, angle);

@@ -8,13 +8,13 @@ import { gripsOf, withGrip, type Surroundings } from "./surroundings";
 
 /** One thing near the lever in figures, and how thick the lever is: everything the drawing shows can be typed. */
 export function ObstacleStrip({
-  near,
+  surroundings,
   obstacle,
   clearance,
   onChange,
   onRemove,
 }: {
-  near: Surroundings;
+  surroundings: Surroundings;
   obstacle: Obstacle;
   /** Gaps of the lever in hand, gear by gear. */
   clearance: ClearanceAnswer | null;
@@ -24,11 +24,11 @@ export function ObstacleStrip({
   const units = useUnits();
   const replace = (next: Obstacle, what: string): void =>
     onChange(
-      { ...near, obstacles: near.obstacles.map((o) => (o.name === obstacle.name ? next : o)) },
+      { ...surroundings, obstacles: surroundings.obstacles.map((o) => (o.name === obstacle.name ? next : o)) },
       `${obstacle.name}: ${what}`,
       next.name,
     );
-  const others = near.obstacles.filter((o) => o.name !== obstacle.name).map((o) => o.name);
+  const others = surroundings.obstacles.filter((o) => o.name !== obstacle.name).map((o) => o.name);
   const cell = (key: string, words: string, at: Point) => (
     <div key={key} className="pcell">
       <h3 className="hd2">{words}</h3>
@@ -58,11 +58,11 @@ export function ObstacleStrip({
     <QuantityField
       label={label}
       kind="length"
-      base={near.body[key]}
+      base={surroundings.body[key]}
       min={0}
       max={200}
       onCommit={({ base, typed }) =>
-        onChange({ ...near, body: { ...near.body, [key]: base } }, `Lever, ${label}: ${typed}`)
+        onChange({ ...surroundings, body: { ...surroundings.body, [key]: base } }, `Lever, ${label}: ${typed}`)
       }
     />
   );

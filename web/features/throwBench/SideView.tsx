@@ -30,7 +30,7 @@ export interface SideViewProps {
   /** A drag that was taken away by the system. */
   onDragCancel: () => void;
   held: string | null;
-  near: Surroundings;
+  surroundings: Surroundings;
   clearance: ClearanceAnswer | null;
   obstacleChosen: string | null;
   obstacleGrip: string | null;
@@ -75,8 +75,8 @@ function contentOf(setups: BenchSetup[], levers: Map<string, LeverAnswer>): Poin
 }
 
 /** So much of what stands near that the view is not made small by something long: the ends that are close. */
-const nearPoints = (near: Surroundings): Point[] =>
-  near.obstacles
+const nearPoints = (surroundings: Surroundings): Point[] =>
+  surroundings.obstacles
     .flatMap((o) => [...gripsOf(o).map((g) => g.at), ...(o.kind === "segment" ? [underPivot(o)] : [])])
     .filter((at) => Math.abs(at.xMm) < 220 && Math.abs(at.zMm) < 420);
 
@@ -98,7 +98,7 @@ export function SideView(props: SideViewProps) {
   const key = `${selected.id}|${size.width}x${size.height}|${shown.map((s) => s.id).join()}`;
   const fitView = useRef<{ key: string; view: View } | null>(null);
   if (fitView.current?.key !== key)
-    fitView.current = { key, view: fitted([...contentOf(shown, levers), ...nearPoints(props.near)], size) };
+    fitView.current = { key, view: fitted([...contentOf(shown, levers), ...nearPoints(props.surroundings)], size) };
   const now = view ?? fitView.current.view;
   const pr = projection(now, size);
 
@@ -118,7 +118,7 @@ export function SideView(props: SideViewProps) {
   const poses = new Map<string, Pose>(shown.map((s) => [s.id, poseAt(s.lever, travelFor(s.lever, props))]));
   const pose = poses.get(selected.id) as Pose;
   const selectedAt = point ? movedPoint(selected, point, pose) : null;
-  const chosenObstacle = props.near.obstacles.find((o) => o.name === props.obstacleChosen);
+  const chosenObstacle = props.surroundings.obstacles.find((o) => o.name === props.obstacleChosen);
   const order = [...shown].sort((a, b) => rank(a, selected, old) - rank(b, selected, old));
 
   return (
@@ -148,21 +148,21 @@ export function SideView(props: SideViewProps) {
           <SweepBand
             pr={pr}
             setup={selected}
-            near={props.near}
+            surroundings={props.surroundings}
             fromDeg={props.clearance.fromDeg}
             toDeg={props.clearance.toDeg}
           />
         )}
         <Obstacles
           pr={pr}
-          near={props.near}
+          surroundings={props.surroundings}
           chosen={props.obstacleChosen}
           onChoose={props.onObstacleChoose}
           onMove={props.onObstacleMove}
           onCancel={props.onDragCancel}
           toLocal={local}
         />
-        {props.near.hand && <HandMark pr={pr} hand={props.near.hand} />}
+        {props.surroundings.hand && <HandMark pr={pr} hand={props.surroundings.hand} />}
         {ghostTravels(gearbox, own, props.gear).map((gear) => (
           <LeverShape
             key={gear.gear}
@@ -195,7 +195,13 @@ export function SideView(props: SideViewProps) {
         })}
         {own && <Quadrant pr={pr} setup={selected} lever={own} pose={pose} />}
         {props.clearance && (
-          <LeastGap pr={pr} setup={selected} near={props.near} clearance={props.clearance} units={units} />
+          <LeastGap
+            pr={pr}
+            setup={selected}
+            surroundings={props.surroundings}
+            clearance={props.clearance}
+            units={units}
+          />
         )}
         <Dimensions {...props} pr={pr} units={units} />
         <Rulers view={now} size={size} unit={units.system === "inch" ? "in" : "mm"} />
@@ -249,11 +255,11 @@ export function SideView(props: SideViewProps) {
             toLocal={local}
           />
         )}
-        {props.near.hand && (
+        {props.surroundings.hand && (
           <Handle
             id="hand"
             label="Driver’s hand"
-            at={props.near.hand}
+            at={props.surroundings.hand}
             pr={pr}
             on={props.obstacleGrip === "hand"}
             onSelect={() => props.onObstacleGrip("hand")}

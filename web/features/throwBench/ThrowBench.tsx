@@ -52,7 +52,7 @@ export interface ThrowBenchProps {
   decide?: (candidate: BenchSetup, against: Against) => React.ReactNode;
   extra?: React.ReactNode;
   /** What stands near the lever; it belongs to the vehicle. */
-  near: Surroundings;
+  surroundings: Surroundings;
   onSurroundings: (next: Surroundings, label: string) => void;
   /** Takes levers read from a file onto the bench. */
   onImport: (file: LeversFile) => void;
@@ -91,15 +91,20 @@ export function ThrowBench(props: ThrowBenchProps) {
   const [taping, setTaping] = useState(false);
   const [guide, setGuide] = useState(false);
 
-  const computed = useBench({ gearbox, kept: props.setups, chosenId, limits, near: props.near });
+  const computed = useBench({ gearbox, kept: props.setups, chosenId, limits, surroundings: props.surroundings });
   const { setups, kept, selected, result, lever, candidate, compared, notched, notch, atShown } = computed;
   const { draft, setDraft, picked, setPicked, setShownNotch } = computed;
   const [old] = setups;
   const oldLever = result.levers.get(old.id);
   const trouble = result.refused.get(selected.id);
-  const { near, moveObstacle, moveHand, cancel: cancelObstacle } = useObstacleDrag(props.near, props.onSurroundings);
-  const clearance = useMemo(() => clearanceOf(gearbox, selected, near), [gearbox, selected, near]);
-  const oldClearance = useMemo(() => clearanceOf(gearbox, old, near), [gearbox, old, near]);
+  const {
+    surroundings,
+    moveObstacle,
+    moveHand,
+    cancel: cancelObstacle,
+  } = useObstacleDrag(props.surroundings, props.onSurroundings);
+  const clearance = useMemo(() => clearanceOf(gearbox, selected, surroundings), [gearbox, selected, surroundings]);
+  const oldClearance = useMemo(() => clearanceOf(gearbox, old, surroundings), [gearbox, old, surroundings]);
   const minGapMm = selected.notches?.limits.minGapMm ?? USUAL_NOTCHES.limits.minGapMm;
   const doubts = useMemo(
     () =>
@@ -227,7 +232,7 @@ export function ThrowBench(props: ThrowBenchProps) {
 
   useBenchKeys({
     gearbox,
-    near,
+    surroundings,
     obstacleChosen,
     obstacleGrip,
     point,
@@ -259,7 +264,7 @@ export function ThrowBench(props: ThrowBenchProps) {
     basis: basisOf(gearbox, old, inHand, tapedMain),
     conflict,
   });
-  const chosenObstacle = near.obstacles.find((o) => o.name === obstacleChosen);
+  const chosenObstacle = surroundings.obstacles.find((o) => o.name === obstacleChosen);
   const pickLever = useCallback(
     (id: string) => {
       setPicked(id);
@@ -299,12 +304,12 @@ export function ThrowBench(props: ThrowBenchProps) {
     ),
     [addKey, gearbox, setups, onImport, extra],
   );
-  const lateSurroundings = useDeferredValue(near);
+  const lateSurroundings = useDeferredValue(surroundings);
   const lateClearance = useDeferredValue(clearance);
   const obstacleList = useMemo(
     () => (
       <ObstacleList
-        near={lateSurroundings}
+        surroundings={lateSurroundings}
         clearance={lateClearance}
         chosen={obstacleChosen}
         sweep={sweep}
@@ -321,7 +326,7 @@ export function ThrowBench(props: ThrowBenchProps) {
       lateObstacle && (
         <ObstacleStrip
           key={lateObstacle.name}
-          near={lateSurroundings}
+          surroundings={lateSurroundings}
           obstacle={lateObstacle}
           clearance={lateClearance}
           onChange={(next, label, name) => {
@@ -399,7 +404,7 @@ export function ThrowBench(props: ThrowBenchProps) {
             <RearView gearbox={gearbox} setup={selected} lever={lever} gear={gear} />
           ) : (
             <SideView
-              near={near}
+              surroundings={surroundings}
               clearance={clearance}
               obstacleChosen={obstacleChosen}
               obstacleGrip={obstacleGrip}
@@ -433,7 +438,7 @@ export function ThrowBench(props: ThrowBenchProps) {
             pair={shownPair}
             taped={props.taped ?? NO_TAPE}
             tapedAfter={props.tapedAfter ?? NO_TAPE}
-            near={{ hand: near.hand, old: oldClearance, candidate: candidate ? clearance : null }}
+            surroundings={{ hand: surroundings.hand, old: oldClearance, candidate: candidate ? clearance : null }}
             gearbox={gearbox}
           />
         </div>
@@ -442,7 +447,7 @@ export function ThrowBench(props: ThrowBenchProps) {
         <NotchStrip
           key={`notches-${selected.id}`}
           setup={kept}
-          near={props.near}
+          surroundings={props.surroundings}
           answer={notched}
           shown={notch}
           onShow={setShownNotch}

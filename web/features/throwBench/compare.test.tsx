@@ -297,7 +297,7 @@ describe("the rail's travel from a tape", () => {
 
 describe("what stands near", () => {
   const shaft = { name: "prop shaft", kind: "circle" as const, xMm: -20, zMm: -120, radiusMm: 25 };
-  const near = { ...NO_OBSTACLES, obstacles: [shaft] };
+  const surroundings = { ...NO_OBSTACLES, obstacles: [shaft] };
 
   it("is placed, and a hand beside it", async () => {
     const { user, edit } = open(bench());
@@ -309,7 +309,7 @@ describe("what stands near", () => {
   });
 
   it("has a gap in every gear, figures to type and goes when it is taken away", async () => {
-    const { user, edit } = open(bench({ vehicle: { surroundings: near } }));
+    const { user, edit } = open(bench({ vehicle: { surroundings: surroundings } }));
     await user.click(screen.getByRole("button", { name: /^prop shaft/ }));
     const figures = list("Figures of prop shaft");
     await typeInto(user, figures.getByLabelText("radius"), "1 in");

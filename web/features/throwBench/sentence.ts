@@ -135,11 +135,16 @@ function judged(input: SentenceInput): Piece[] {
 }
 
 /** What one notch does, after the decision: how much shorter, how much harder, how near, and how it leans. */
-export function notchPieces(n: NotchResult, near: boolean, length: (mm: number) => string, unit: string): Piece[] {
+export function notchPieces(
+  n: NotchResult,
+  surroundings: boolean,
+  length: (mm: number) => string,
+  unit: string,
+): Piece[] {
   const pct = n.reductionPct ?? 0;
   const pieces: Piece[] = [{ strong: `${Math.abs(pct).toFixed(0)}\u202f% ${pct < 0 ? "longer" : "shorter"}` }];
   if (n.effortFactor !== null) pieces.push(", ", { figure: n.effortFactor.toFixed(2) }, " times the effort");
-  if (near && n.gapMm !== null) {
+  if (surroundings && n.gapMm !== null) {
     const where = n.gear === null || n.gear === "N" ? "in neutral" : `in ${gearWord(n.gear)}`;
     if (n.gapMm <= 0) pieces.push(`, touches the ${n.obstacle} ${where}`);
     else pieces.push(`, clears the ${n.obstacle} by `, { figure: length(n.gapMm), unit }, ` ${where}`);

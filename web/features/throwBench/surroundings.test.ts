@@ -61,9 +61,9 @@ describe("what stands near", () => {
     const gearbox = exampleGearbox("direct");
     const [old] = exampleSetups("direct");
     expect(clearanceOf(gearbox, old, NO_OBSTACLES)).toBeNull();
-    const near = { ...NO_OBSTACLES, obstacles: [tube] };
-    const raised = clearanceOf(gearbox, { ...old, pivot: { xMm: 0, zMm: 15 } }, near);
-    const lowered = clearanceOf(gearbox, old, { ...near, obstacles: [{ ...tube, zMm: -135 }] });
+    const surroundings = { ...NO_OBSTACLES, obstacles: [tube] };
+    const raised = clearanceOf(gearbox, { ...old, pivot: { xMm: 0, zMm: 15 } }, surroundings);
+    const lowered = clearanceOf(gearbox, old, { ...surroundings, obstacles: [{ ...tube, zMm: -135 }] });
     expect(raised?.least.gapMm).toBeCloseTo(lowered?.least.gapMm ?? 0, 9);
   });
 });
@@ -87,7 +87,7 @@ describe("an adjustable lever", () => {
   });
 
   it("is told in the trade's words", () => {
-    const words = (n: object, near = true): string =>
+    const words = (n: object, surroundings = true): string =>
       notchPieces(
         {
           reductionPct: 28.4,
@@ -98,7 +98,7 @@ describe("an adjustable lever", () => {
           neutralDeg: 0,
           ...n,
         } as never,
-        near,
+        surroundings,
         (mm) => mm.toFixed(1),
         "mm",
       )

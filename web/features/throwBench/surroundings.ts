@@ -110,13 +110,13 @@ export const seenFrom = (pivot: Point, obstacles: readonly Obstacle[]): Obstacle
 const askClearance = validated(clearanceInput, checkClearance, clearance);
 
 /** What a lever comes near to; null where nothing stands near or the lever cannot be computed. */
-export function clearanceOf(gearbox: Gearbox, setup: BenchSetup, near: Surroundings): ClearanceAnswer | null {
-  if (!near.obstacles.length) return null;
+export function clearanceOf(gearbox: Gearbox, setup: BenchSetup, surroundings: Surroundings): ClearanceAnswer | null {
+  if (!surroundings.obstacles.length) return null;
   const out = askClearance({
     gearbox,
     lever: setup.lever,
-    body: bodyOf(setup, near.body),
-    obstacles: seenFrom(setup.pivot, near.obstacles),
+    body: bodyOf(setup, surroundings.body),
+    obstacles: seenFrom(setup.pivot, surroundings.obstacles),
   });
   return isRefusal(out) ? null : out;
 }

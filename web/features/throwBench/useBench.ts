@@ -23,13 +23,13 @@ export function useBench({
   kept: list,
   chosenId,
   limits,
-  near,
+  surroundings,
 }: {
   gearbox: Gearbox;
   kept: BenchSetup[];
   chosenId: string | null;
   limits: CompareLimits;
-  near: Surroundings;
+  surroundings: Surroundings;
 }) {
   const [shownNotch, setShownNotch] = useState<number | null>(null);
   const [picked, setPicked] = useState<string | null>(null);
@@ -37,8 +37,8 @@ export function useBench({
   const kept = list.find((s) => s.id === picked) ?? list.find((s) => s.id === chosenId) ?? list[1] ?? list[0];
   const keptOld = list[0];
   const notched = useMemo(
-    () => (kept.id !== keptOld.id && kept.notches ? notchAnswer(gearbox, kept, keptOld, near) : null),
-    [gearbox, kept, keptOld, near],
+    () => (kept.id !== keptOld.id && kept.notches ? notchAnswer(gearbox, kept, keptOld, surroundings) : null),
+    [gearbox, kept, keptOld, surroundings],
   );
   const notches = notched && !isRefusal(notched) ? notched : null;
   const notch = notches?.notches.find((n) => n.notch === (shownNotch ?? notches.best)) ?? null;

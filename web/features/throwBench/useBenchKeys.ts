@@ -6,7 +6,7 @@ import { gripsOf, movedObstacle, withGrip, type Surroundings } from "./surroundi
 
 interface BenchKeys {
   gearbox: Gearbox;
-  near: Surroundings;
+  surroundings: Surroundings;
   obstacleChosen: string | null;
   obstacleGrip: string | null;
   point: PointName | null;
@@ -22,15 +22,16 @@ const round = (v: number): number => Math.round(v * 1000) / 1000;
 
 /** Keys of the bench: a gear's first character puts the lever in it, arrows nudge what is chosen by 1 mm or 0.1 mm. */
 export function useBenchKeys(bench: BenchKeys): void {
-  const { gearbox, near, obstacleChosen, obstacleGrip, point, lever, move, moveHand, moveObstacle, putInGear } = bench;
+  const { gearbox, surroundings, obstacleChosen, obstacleGrip, point, lever, move, moveHand, moveObstacle, putInGear } =
+    bench;
   const keys = useMemo(() => {
     const named = Object.fromEntries(
       gearbox.gears.slice(0, 12).map((g) => [g.gear.toLowerCase().slice(0, 1), () => putInGear(g.gear)]),
     );
     const nudge = (dx: number, dz: number, step: number) => (): void => {
       const shifted = (at: Point): Point => ({ xMm: round(at.xMm + dx * step), zMm: round(at.zMm + dz * step) });
-      if (obstacleGrip === "hand" && near.hand) return moveHand(shifted(near.hand), true);
-      const obstacle = near.obstacles.find((o) => o.name === obstacleChosen);
+      if (obstacleGrip === "hand" && surroundings.hand) return moveHand(shifted(surroundings.hand), true);
+      const obstacle = surroundings.obstacles.find((o) => o.name === obstacleChosen);
       if (obstacle) {
         const grip = gripsOf(obstacle).find((g) => g.key === obstacleGrip);
         const by = { xMm: dx * step, zMm: dz * step };
@@ -51,6 +52,6 @@ export function useBenchKeys(bench: BenchKeys): void {
       "Shift+ArrowLeft": nudge(-1, 0, 0.1),
       "Shift+ArrowRight": nudge(1, 0, 0.1),
     };
-  }, [gearbox, move, moveHand, moveObstacle, near, obstacleChosen, obstacleGrip, point, putInGear, lever]);
+  }, [gearbox, move, moveHand, moveObstacle, surroundings, obstacleChosen, obstacleGrip, point, putInGear, lever]);
   useKeys(keys);
 }

@@ -9,28 +9,31 @@ import type { Surroundings } from "./surroundings";
  */
 export function useObstacleDrag(kept: Surroundings, onSurroundings: (next: Surroundings, label: string) => void) {
   const [draft, setDraft] = useState<Surroundings | null>(null);
-  const near = draft ?? kept;
+  const surroundings = draft ?? kept;
   const moveObstacle = useCallback(
     (obstacle: Obstacle, done: boolean) => {
-      const next = { ...near, obstacles: near.obstacles.map((o) => (o.name === obstacle.name ? obstacle : o)) };
+      const next = {
+        ...surroundings,
+        obstacles: surroundings.obstacles.map((o) => (o.name === obstacle.name ? obstacle : o)),
+      };
       if (!done) flushSync(() => setDraft(next));
       else {
         setDraft(null);
         onSurroundings(next, `${obstacle.name} moved`);
       }
     },
-    [near, onSurroundings],
+    [surroundings, onSurroundings],
   );
   const moveHand = useCallback(
     (hand: Point, done: boolean) => {
-      if (!done) flushSync(() => setDraft({ ...near, hand }));
+      if (!done) flushSync(() => setDraft({ ...surroundings, hand }));
       else {
         setDraft(null);
-        onSurroundings({ ...near, hand }, "The driver’s hand moved");
+        onSurroundings({ ...surroundings, hand }, "The driver’s hand moved");
       }
     },
-    [near, onSurroundings],
+    [surroundings, onSurroundings],
   );
   const cancel = useCallback(() => setDraft(null), []);
-  return { near, moveObstacle, moveHand, cancel };
+  return { surroundings, moveObstacle, moveHand, cancel };
 }
