@@ -16,7 +16,7 @@ export function whole(min: number, max: number) {
 }
 
 /** So little over an open end is at the end: its fifth power would no longer be a number. */
-const HARDLY = 1e-60;
+const LEAST_STEP = 1e-60;
 
 /** A number over an open lower end, up to and including the upper one. */
 export function over(lower: number, max: number, unit = "") {
@@ -24,7 +24,7 @@ export function over(lower: number, max: number, unit = "") {
   return z
     .number(text)
     .gt(lower, text)
-    .refine((v) => v - lower > HARDLY, text)
+    .refine((v) => v - lower > LEAST_STEP, text)
     .max(max, text);
 }
 

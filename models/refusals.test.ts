@@ -85,6 +85,7 @@ describe("diagnose refuses", () => {
 });
 
 describe("torque and measurement refuse", () => {
+  const wrench = { wantedNm: 10, tool: { maxNm: 20 } };
   it.each<[string, string, object, string]>([
     ["torqueSequence", "no pattern", { count: 4 }, "pattern"],
     ["torqueSequence", "half a bolt", { pattern: "circle", count: 4.5 }, "count"],
@@ -99,6 +100,23 @@ describe("torque and measurement refuse", () => {
     ],
     ["torqueSequence", "an angle of nothing", { pattern: "circle", count: 4, angleDeg: 0 }, "angleDeg"],
     ["torqueText", "no text", {}, "text"],
+    ["fastener", "a machine screw's number", { thread: "6-32", grade: "5" }, "thread"],
+    ["fastener", "a metric grade on an inch thread", { thread: "3/8-16", grade: "8.8" }, "grade"],
+    ["fastener", "an inch grade on a metric thread", { thread: "M10", grade: "5" }, "grade"],
+    ["fastener", "no preload", { thread: "M10", grade: "8.8", preloadFraction: 0 }, "preloadFraction"],
+    ["torqueTool", "no tool", { wantedNm: 10 }, "tool"],
+    ["torqueTool", "an adapter without the hand", { ...wrench, adapter: { offsetMm: 50 } }, "handMm"],
+    ["torqueTool", "no lever left", { ...wrench, handMm: 300, adapter: { offsetMm: -240 } }, "adapter.offsetMm"],
+    ["torqueTool", "limits of neither kind", { ...wrench, spec: {} }, "spec.minNm"],
+    ["torqueTool", "limits of both kinds", { ...wrench, spec: { minNm: 9, maxNm: 10, nm: 9 } }, "spec.nm"],
+    ["torqueTool", "half a range", { ...wrench, spec: { minNm: 9 } }, "spec.maxNm"],
+    [
+      "torqueTool",
+      "a range with a tolerance",
+      { ...wrench, spec: { minNm: 9, maxNm: 10, tolerancePct: 5 } },
+      "spec.tolerancePct",
+    ],
+    ["torqueTool", "a reversed range", { ...wrench, spec: { minNm: 10, maxNm: 9 } }, "spec.maxNm"],
     ["torqueText", "text of 81 characters", { text: "4".repeat(81) }, "text"],
     ["measurement", "no readings", { before: { readings: [] } }, "before.readings"],
     ["measurement", "text for a reading", { before: { readings: ["5"] } }, "before.readings[0]"],

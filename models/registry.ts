@@ -48,6 +48,10 @@ import {
   notchInput,
   refusal,
   torqueSequenceInput,
+  torqueToolInput,
+  fastenerInput,
+  checkFastener,
+  checkTorqueTool,
   torqueTextInput,
 } from "../contract";
 import {
@@ -74,6 +78,8 @@ import {
   shims,
   stops,
   torqueSequence,
+  fastener,
+  torqueTool,
 } from "../core";
 import { floorTemplate } from "../drawing";
 import { model, type Model } from "./model";
@@ -209,6 +215,20 @@ export const models: readonly Model[] = [
     input: pressFitInput,
     check: checkPressFit,
     compute: pressFit,
+  }),
+  model({
+    name: "fastener",
+    asks: "What does a bolt of this thread and grade carry, and about which torque does that take?",
+    input: fastenerInput,
+    check: checkFastener,
+    compute: fastener,
+  }),
+  model({
+    name: "torqueTool",
+    asks: "What is the wrench set to, is it good there, and what does its reading prove?",
+    input: torqueToolInput,
+    check: checkTorqueTool,
+    compute: torqueTool,
   }),
   model({
     name: "torqueSequence",

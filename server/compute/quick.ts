@@ -10,6 +10,8 @@ const QUICK: ReadonlySet<string> = new Set([
   "rod",
   "elastomer",
   "pressFit",
+  "fastener",
+  "torqueTool",
   "torqueSequence",
   "torqueText",
   "measurement",
