@@ -1,5 +1,4 @@
-import type { Knowledge } from "./knowledge";
-import { defaultKnowledge } from "./knowledge";
+import { defaultKnowledge, type Knowledge } from "./knowledge";
 import type { KnowledgeChanges } from "./shopKnowledge";
 
 const automatic = { gearbox: ["automatic" as const] };

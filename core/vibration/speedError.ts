@@ -1,7 +1,10 @@
 /** A speedometer may be off by up to this part: common practice, no source. */
 const MOST_OFF = 0.12;
 
-/** A peak counts as explained within this part of a source: the width of `match`'s own window. */
+/**
+ * A peak counts as explained within this part of a source: half of what `match` allows (3 %), for a speed that was
+ * chosen to fit has to fit closer. Common practice, no source.
+ */
 const WINDOW = 0.015;
 
 /** A road speed at which the strongest peak would fit a source that follows the road. */

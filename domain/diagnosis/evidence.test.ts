@@ -30,6 +30,8 @@ describe("readings answer Ask", () => {
     const heights = [reading("mountHeight", "left", 61), reading("mountHeight", "tail", 42)];
     expect(says(view(heights))).toEqual(["lowLeft absent", "lowTail present"]);
     expect(says(view(heights, {}, typical))).toEqual([]);
+    // 55 when new: 4.9 mm lost, to the millimetre, is neither over 5 nor under it.
+    expect(says(view([reading("mountHeight", "tail", 50.1)]))).toEqual([]);
   });
 
   it("free play answers the wobble, unless it is within its own error of the limit", () => {
@@ -43,6 +45,9 @@ describe("readings answer Ask", () => {
     expect(says(view([reading("jointAngle", "joint 1", 2)]))).toEqual([]);
     const both = [reading("jointAngle", "joint 1", 2), reading("jointAngle", "joint 2", 1.8)];
     expect(says(view(both))).toEqual(["angleOut absent"]);
+    // 3 degrees is the limit, and the gauge reads to a tenth.
+    expect(says(view([reading("jointAngle", "joint 1", 3.02)]))).toEqual([]);
+    expect(says(view([reading("jointAngle", "joint 1", 2), reading("jointAngle", "joint 2", 2.98)]))).toEqual([]);
   });
 
   it("a lockout gap answers its test", () => {

@@ -1,9 +1,6 @@
 import type { Job, JobView } from "../../contract";
-import { heightsOf, isEntered, JOINT_LIMIT_DEG, jointAngles } from "../mounts";
+import { heightsOf, isEntered, JOINT_LIMIT_DEG, SAG_WARN_MM } from "../mounts";
 import { findReading, resultOf } from "../readings";
-
-/** A mount this much low, mm, answers the test of mount heights: common practice, no source. */
-const LOW_MM = 5;
 
 /** Knob play, mm, that the wobble test asks for: common practice, no source. */
 const WOBBLE_MM = 10;
@@ -32,7 +29,9 @@ function fromHeights(view: JobView): Evidence[] {
   return heightsOf(view, unit).flatMap((h): Evidence[] => {
     const id = LOW[h.mount.role];
     if (id === null || h.sagMm === null || !h.measured || !isEntered(h.mount, "nominalMm")) return [];
-    const state = h.sagMm > LOW_MM ? "present" : "absent";
+    // Within the measuring error of the limit it answers neither way.
+    if (Math.abs(h.sagMm - SAG_WARN_MM) <= h.measured.expandedMm) return [];
+    const state = h.sagMm > SAG_WARN_MM ? "present" : "absent";
     return [{ id, state, quantity: "mountHeight", place: h.mount.name, value: h.measured.meanMm }];
   });
 }
@@ -41,33 +40,28 @@ function fromPlay(view: JobView): Evidence[] {
   const reading = findReading(view.reading, { quantity: "freePlayForeAft", ...none }, "before");
   if (!reading) return [];
   const { mean, expanded } = resultOf(reading);
-  // Within the measuring error of the limit it answers neither way.
   if (Math.abs(mean - WOBBLE_MM) <= expanded) return [];
   const state = mean > WOBBLE_MM ? "present" : "absent";
   return [{ id: "wobbleLoose", state, quantity: "freePlayForeAft", place: "", value: mean }];
 }
 
-/** Joint angles by the gauge; all of them inside say that the angles are not it. */
+/** Joint angles by the gauge: one over its limit answers, all of them inside say that the angles are not it. */
 function fromJoints(view: JobView): Evidence[] {
   const unit = view.vehicle.powerUnit;
-  const angles = unit ? jointAngles(view, unit) : [];
-  if (!unit || !angles.length) return [];
-  const over = angles.findIndex(
-    (a, i) => a !== null && (unit.joints[i]?.kind ?? "cardan") === "cardan" && a > JOINT_LIMIT_DEG,
+  const joints = (unit?.shafts.slice(1) ?? []).map((_, i) => {
+    const place = `joint ${i + 1}`;
+    const reading = findReading(view.reading, { quantity: "jointAngle", ...none, place }, "before");
+    const limited = (unit?.joints[i]?.kind ?? "cardan") === "cardan";
+    return { place, limited, read: reading ? resultOf(reading) : null };
+  });
+  const answer = (of: (typeof joints)[number] | undefined, state: Evidence["state"]): Evidence[] =>
+    of?.read ? [{ id: "angleOut", state, quantity: "jointAngle", place: of.place, value: of.read.mean }] : [];
+  const over = joints.find(({ limited, read }) => limited && read && read.mean - read.expanded > JOINT_LIMIT_DEG);
+  if (over) return answer(over, "present");
+  const inside = joints.every(
+    ({ limited, read }) => read && (!limited || read.mean + read.expanded <= JOINT_LIMIT_DEG),
   );
-  if (over >= 0) {
-    return [
-      {
-        id: "angleOut",
-        state: "present",
-        quantity: "jointAngle",
-        place: `joint ${over + 1}`,
-        value: angles[over] ?? 0,
-      },
-    ];
-  }
-  if (angles.some((a) => a === null)) return [];
-  return [{ id: "angleOut", state: "absent", quantity: "jointAngle", place: "joint 1", value: angles[0] ?? 0 }];
+  return inside ? answer(joints[0], "absent") : [];
 }
 
 function fromLockout(view: JobView): Evidence[] {

@@ -15,7 +15,7 @@ const entry = (kind: OpenAtClosing["kind"], names: readonly string[], count = na
   count ? [{ kind, count, names: names.slice(0, 4) }] : [];
 
 /**
- * What speaks against closing a job: bolts not signed, bolts accepted outside their limits without a reason, open
+ * What speaks against closing a job: bolts not signed, bolts accepted outside their limits, open
  * steps and findings, parts neither fitted nor given up, nothing measured after the work. Empty where nothing does.
  */
 export function openAtClosing(view: JobView): OpenAtClosing[] {

@@ -66,7 +66,10 @@ describe("what a job waits for follows what happens", () => {
       null,
       AT,
     );
-    expect(jobData(all)).toMatchObject({ waits: { kind: "nothing", what: "The parts are here" }, nextAction: "" });
+    expect(jobData(all)).toMatchObject({
+      waits: { kind: "nothing", what: "What was ordered is here" },
+      nextAction: "",
+    });
   });
 
   it("leaves a wait that a person set for another reason", () => {

@@ -27,7 +27,7 @@ export function partsArrived(waits: Waits, rest: readonly Pick<Part, "name">[], 
   if (rest.length) {
     return { waits: { ...waits, what: named(rest.map((p) => p.name)) }, nextAction: "Mark as arrived" };
   }
-  return { waits: { ...NOTHING, what: "The parts are here", since: at }, nextAction: "" };
+  return { waits: { ...NOTHING, what: "What was ordered is here", since: at }, nextAction: "" };
 }
 
 /** A wait for parts follows what was ordered and what has arrived. */

@@ -85,9 +85,12 @@ export const changeOf = (m: Material): MountChange => {
 
 export interface Height {
   mount: RoomMount;
-  measured: { meanMm: number; typed: string } | null;
+  measured: { meanMm: number; expandedMm: number; typed: string } | null;
   sagMm: number | null;
 }
+
+/** A mount that lost this much, mm, has collapsed where its maker gives no figure. Common practice, no source. */
+export const SAG_WARN_MM = 5;
 
 /** The most a joint may be at, degrees. Common practice, no source. */
 export const JOINT_LIMIT_DEG = 3;
@@ -158,12 +161,14 @@ export const heightsOf = (view: JobView, unit: RoomUnit, phase: "before" | "afte
       { quantity: "mountHeight", fromGear: "", toGear: "", place: mount.name },
       phase,
     );
-    const mean = reading ? resultOf(reading).mean : null;
+    const { mean, expanded } = reading ? resultOf(reading) : { mean: null, expanded: 0 };
     const sag = mean === null || mount.nominalMm === null ? null : (mount.nominalMm - mean) * (mount.hangs ? -1 : 1);
     return {
       mount,
       measured:
-        reading && mean !== null ? { meanMm: mean, typed: reading.values.map((v) => v.typed).join(", ") } : null,
+        reading && mean !== null
+          ? { meanMm: mean, expandedMm: expanded, typed: reading.values.map((v) => v.typed).join(", ") }
+          : null,
       sagMm: sag,
     };
   });

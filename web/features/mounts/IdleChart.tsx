@@ -1,7 +1,7 @@
 import type { MountRoomState } from "../../../contract";
 import { formatNumber, type MountCompareAnswer } from "../../../core";
 import { Chart, token } from "../../ui/ApexChart";
-import { setNameOf } from "./Panels";
+import { setNameOf } from "./setName";
 import { idleCurve } from "../../../domain";
 
 /** Sets are distinguished by the kind of line as well as by colour. */

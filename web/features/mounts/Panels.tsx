@@ -7,12 +7,11 @@ import { engraved } from "../../ui/engraved";
 import { CrossMark } from "../../ui/pictograms";
 import { hasSolid } from "../../../domain";
 import { outlineOf } from "./frame";
+import { setNameOf } from "./setName";
 
 const IdleChart = late(() => import("./IdleChart").then((m) => m.default));
 
 type Sets = MountRoomState["sets"];
-
-export const setNameOf = (id: string, sets: Sets): string => sets.find((s) => s.id === id)?.name ?? "original, new";
 
 const solid = (id: string, sets: Sets): boolean => hasSolid(sets.find((s) => s.id === id)?.changes ?? {});
 

@@ -3,8 +3,7 @@ import type { RoomUnit } from "../../../contract";
 import { formatNumber, type DrivelineAnswer, type MountSagAnswer } from "../../../core";
 import { useUnits } from "../../format/units";
 import { LABEL, labelPlaces, frameOf, outlineOf } from "./frame";
-import { SAG_WARN_MM } from "./outlook";
-import { flangeOf, type Height } from "../../../domain";
+import { flangeOf, SAG_WARN_MM, type Height } from "../../../domain";
 
 const [W, TOP, SIDE] = [830, 214, 320];
 

@@ -17,6 +17,7 @@ import { newId } from "../../app/saving";
 import { nextPosition } from "../job/useJobView";
 import type { GaugeReading } from "./Gauges";
 import {
+  SAG_WARN_MM,
   changeOf,
   describeSet,
   hasSolid,
@@ -38,9 +39,6 @@ export type MountSet = MountRoomState["sets"][number];
 
 /** Less height lost than this, mm, is a tape's error and no sag: common practice, no source. */
 const SAG_SEEN_MM = 0.5;
-
-/** A mount that lost this much, mm, wants replacing: common practice, no source. */
-export const SAG_WARN_MM = 5;
 
 /** The most two joint angles may differ, degrees. Common practice, no source. */
 const APART_LIMIT_DEG = 1;

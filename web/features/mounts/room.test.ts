@@ -21,7 +21,7 @@ const heights = (measured: Record<string, number | null>): Height[] =>
     const mm = measured[mount.name] ?? null;
     return {
       mount,
-      measured: mm === null ? null : { meanMm: mm, typed: `${mm} mm` },
+      measured: mm === null ? null : { meanMm: mm, expandedMm: 0.6, typed: `${mm} mm` },
       sagMm: mm === null || mount.nominalMm === null ? null : mount.nominalMm - mm,
     };
   });

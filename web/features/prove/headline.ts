@@ -93,7 +93,7 @@ function slopLine(view: JobView, units: Units): ProofLine | null {
   return null;
 }
 
-/** From here on a mark is a shake that somebody would complain of. */
+/** From this mark on a shake is one that somebody would complain of. Common practice, no source. */
 const PLAIN = 2;
 
 function shakeLine(view: JobView): ProofLine | null {

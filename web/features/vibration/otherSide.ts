@@ -8,6 +8,7 @@ import {
   measuredUnit,
   modesOf,
   passedOn,
+  SAG_WARN_MM,
   shaftsKnown,
   shaftsOf,
 } from "../../../domain";
@@ -19,9 +20,6 @@ export interface OtherSide {
   agrees: boolean | null;
   text: string;
 }
-
-/** A mount that lost more than this, mm, counts as sagged: common practice, no source. */
-const SAGGED_MM = 5;
 
 /** Passing on more of the firing than this, the mounts give almost no isolation. */
 const MOST_PASSED_ON = 0.5;
@@ -49,7 +47,7 @@ function fromTheShafts(view: JobView, length: (mm: number) => string): OtherSide
   }
   const worst = heightsOf(view, unit).reduce((a, h) => ((h.sagMm ?? 0) > (a.sagMm ?? 0) ? h : a));
   const sag =
-    (worst.sagMm ?? 0) > SAGGED_MM && isEntered(worst.mount, "nominalMm")
+    (worst.sagMm ?? 0) > SAG_WARN_MM && isEntered(worst.mount, "nominalMm")
       ? `, and the ${worst.mount.name} mount has lost ${length(worst.sagMm ?? 0)}`
       : "";
   return {
@@ -80,7 +78,7 @@ function fromTheMounts(view: JobView, hz: number, length: (mm: number) => string
   const more = harder && harder.part > part ? 20 * Math.log10(harder.part / part) : 0;
   // A mount that has sunk may touch, and then it is no mount any more.
   const sunk = heightsOf(view, unit).reduce((a, h) => ((h.sagMm ?? 0) > (a.sagMm ?? 0) ? h : a));
-  const touches = (sunk.sagMm ?? 0) > SAGGED_MM && isEntered(sunk.mount, "nominalMm");
+  const touches = (sunk.sagMm ?? 0) > SAG_WARN_MM && isEntered(sunk.mount, "nominalMm");
   return {
     agrees: touches,
     text: `Original mounts would pass on ${pct(part)} of the firing at ${formatNumber(hz, 1)} Hz${

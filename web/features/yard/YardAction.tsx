@@ -147,7 +147,7 @@ function Reminder({ job, onClose }: { job: YardJob; onClose: () => void }) {
       <p className="lb" style={{ marginTop: 8 }}>
         {last
           ? `Last reminder ${dateText(last.at)}; ${count(job.reminders.length, "reminder")} in all.`
-          : "No reminder was sent yet."}{" "}
+          : "No reminder has been sent yet."}{" "}
         Send it the way you write to this owner; here it is only noted.
       </p>
     </Modal>

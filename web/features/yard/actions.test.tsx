@@ -43,7 +43,7 @@ describe("a line of the Yard", () => {
     await user.click(screen.getByRole("button", { name: "Mark 2 parts as arrived" }));
     const last = written(store).slice(2);
     expect(last).toHaveLength(3);
-    expect(last[0]).toMatchObject({ data: { waits: { kind: "nothing", what: "The parts are here" }, nextAction: "" } });
+    expect(last[0]).toMatchObject({ data: { waits: { kind: "nothing", what: "What was ordered is here" }, nextAction: "" } });
   });
 
   it("shows the text of a reminder and notes it as sent, with who and when", async () => {
@@ -53,7 +53,7 @@ describe("a line of the Yard", () => {
     const text = screen.getByLabelText("Text of the reminder");
     expect(text).toHaveProperty("value", expect.stringContaining("To Skerrin Post,"));
     expect(text).toHaveProperty("value", expect.stringContaining("says how it idles"));
-    expect(plainText(document.body)).toContain("No reminder was sent yet.");
+    expect(plainText(document.body)).toContain("No reminder has been sent yet.");
     await user.click(screen.getByRole("button", { name: "Note it as sent" }));
     const [op] = written(store);
     expect(op).toMatchObject({
