@@ -43,7 +43,9 @@ describe("a line of the Yard", () => {
     await user.click(screen.getByRole("button", { name: "Mark 2 parts as arrived" }));
     const last = written(store).slice(2);
     expect(last).toHaveLength(3);
-    expect(last[0]).toMatchObject({ data: { waits: { kind: "nothing", what: "What was ordered is here" }, nextAction: "" } });
+    expect(last[0]).toMatchObject({
+      data: { waits: { kind: "nothing", what: "What was ordered is here" }, nextAction: "" },
+    });
   });
 
   it("shows the text of a reminder and notes it as sent, with who and when", async () => {
