@@ -1,5 +1,6 @@
 export * from "./diagnosis";
 export * from "./job";
+export * from "./knowledge";
 export * from "./lever";
 export * from "./mounts";
 export * from "./readings";
@@ -7,3 +8,4 @@ export * from "./setting";
 export * from "./slack";
 export * from "./torque";
 export * from "./vehicle";
+export * from "./vibration";

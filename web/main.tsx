@@ -7,9 +7,9 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { Provider } from "react-redux";
 import { App } from "./app/App";
-import { SavingContext, startSaving } from "./app/saving";
+import { SavingContext, startSaving } from "./data/saving";
 import { fetchAll } from "./ui/late";
-import { makeStore } from "./app/store";
+import { makeStore } from "./data/store";
 
 const store = makeStore();
 const saving = startSaving(store);

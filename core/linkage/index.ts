@@ -21,3 +21,5 @@ export { railTravel } from "./railTravel";
 export type { RailTravel, RailTravelAnswer, TapedThrow } from "./railTravel";
 export { LEAST_TRANSMISSION_DEG, poorestTransmission, transmission } from "./transmission";
 export type { TransmissionAngle } from "./transmission";
+export { byTravel, farEnd, gearTravel, isArm, pairOf, poseAt, poseAtAngle } from "./pose";
+export type { Pair, Pose } from "./pose";

@@ -8,7 +8,12 @@ import {
   type RecordOf,
   type ResourceName,
 } from "../../contract";
-import { awaited, fitDoubts, openAtClosing, topicsOf, waitNow, wantedOf, withMoves } from "..";
+import { awaited, waitNow } from "./waits";
+import { fitDoubts } from "../vehicle/fits";
+import { openAtClosing } from "./closing";
+import { topicsOf } from "./topics";
+import { wantedOf } from "./wanted";
+import { withMoves } from "./moves";
 
 const ID = "01ARZ3NDEKTSV4RRFFQ69G5FAV";
 let n = 0;

@@ -1,1 +1,3 @@
 export * from "./room";
+export * from "./outlook";
+export * from "./setName";

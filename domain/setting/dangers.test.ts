@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { pressFit, rod, stops, type PressFitInput, type RodEnd, type RodInput, type StopsInput } from "../../core";
-import { lockoutOfGates, pressFitDanger, rodDanger, shimVerdict, stopsDanger } from "..";
+import { lockoutOfGates, pressFitDanger, rodDanger, shimVerdict, stopsDanger } from "./dangers";
 
 const show = (mm: number): string => `${mm.toFixed(1)} mm`;
 

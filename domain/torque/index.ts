@@ -10,3 +10,4 @@ export {
   type Step,
 } from "./progress";
 export { atRideHeight, loadGate, type LoadGate } from "./rideHeight";
+export * from "./passNames";

@@ -2,9 +2,9 @@ import { ConfigProvider } from "antd";
 import { useEffect, useSyncExternalStore } from "react";
 import { RouterProvider } from "react-router";
 import { UnitContext } from "../format/units";
-import { useShopQuery } from "./api";
-import { useAppSelector } from "./hooks";
-import { oneWithPending } from "./saving";
+import { useShopQuery } from "../data/api";
+import { useAppSelector } from "../data/hooks";
+import { oneWithPending } from "../data/saving";
 import { router } from "./router";
 import { themeOf } from "./theme";
 

@@ -2,8 +2,8 @@ import { Input, Modal } from "antd";
 import { useMemo, useRef, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { Sign } from "../ui/pictograms";
-import { useKeys } from "./keys";
-import { SavingTrouble } from "./SavingTrouble";
+import { useKeys } from "../data/useKeys";
+import { SavingTrouble } from "../pieces/saving/SavingTrouble";
 import { WhoWorks } from "./WhoWorks";
 import "./shell.css";
 

@@ -2,10 +2,10 @@ import { Button, Modal } from "antd";
 import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Person } from "../../contract";
-import { useShopQuery } from "./api";
-import { useAppDispatch, useAppSelector } from "./hooks";
-import { withPending } from "./saving";
-import { session } from "./session";
+import { useShopQuery } from "../data/api";
+import { useAppDispatch, useAppSelector } from "../data/hooks";
+import { withPending } from "../data/saving";
+import { session } from "../data/session";
 
 /** Who works at this screen: signatures, readings and undo are theirs. */
 export function WhoWorks() {

@@ -14,8 +14,8 @@ import {
   type ResourceName,
 } from "../../contract";
 import type { UnitSystem } from "../../core";
-import type { Editor } from "../app/saving";
-import { makeStore, type AppStore } from "../app/store";
+import type { Editor } from "../data/saving";
+import { makeStore, type AppStore } from "../data/store";
 import { UnitContext } from "../format/units";
 
 // A busy machine may stand still for some seconds; how quick things are is the benches' business.

@@ -1,5 +1,5 @@
 import { Button } from "antd";
-import { errorText } from "../app/api";
+import { errorText } from "../data/api";
 import "./layout.css";
 
 /** Grey bars where words will stand. */

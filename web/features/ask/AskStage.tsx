@@ -10,12 +10,12 @@ import { OriginMark } from "../../ui/marks";
 import { Answer, Num } from "../../ui/Answer";
 import { SymptomChip, type ThreeState } from "../../ui/slots";
 import { TextField } from "../../ui/TextField";
-import type { StageProps } from "../job/JobPage";
-import { useKnowledge } from "../knowledge/useKnowledge";
+import type { StageProps } from "../../data/stage";
+import { useKnowledge } from "../../data/useKnowledge";
 import { answersOf, AT_THE_LEVER, diagnosisOf, evidenceOf, type Diagnosis, type Evidence } from "../../../domain";
-import { RecordedForAsk } from "../vibration/RecordedForAsk";
+import { RecordedForAsk } from "../../pieces/vibration/RecordedForAsk";
 import { Suspects } from "./Suspects";
-import { TestDialog, TestsWorth } from "./TestsWorth";
+import { TestDialog, TestsWorth } from "../../pieces/diagnosis/TestsWorth";
 import "./ask.css";
 
 /** The complaint in the driver's words, what the tests showed, and what the numbers make of both. */

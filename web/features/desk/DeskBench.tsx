@@ -4,20 +4,25 @@ import { useNavigate } from "react-router";
 import { z } from "zod";
 import { checkGearbox, gearboxSchema, leverSchema, originWords, point, resources } from "../../../contract";
 import type { DriveKind, Gearbox } from "../../../core";
-import { useShopQuery, useYardQuery } from "../../app/api";
-import { newId, useEdit } from "../../app/saving";
+import { useShopQuery, useYardQuery } from "../../data/api";
+import { newId, useEdit } from "../../data/saving";
 import { useUnits } from "../../format/units";
 import { SHIFTER_NAMES } from "../../format/words";
 import { QuantityField } from "../../ui/QuantityField";
 import { Tag } from "../../ui/pictograms";
 import { Choice } from "../../ui/TextField";
-import { withTravel, type BenchSetup } from "../throwBench/bench";
-import { exampleGearbox, exampleSetups } from "../throwBench/example";
-import { NO_OBSTACLES, type Surroundings } from "../throwBench/surroundings";
-import { ThrowBench } from "../throwBench/ThrowBench";
-import { mainPair } from "../../../domain";
-import { DeskHead } from "./DeskHead";
-import { useKept } from "./kept";
+import {
+  withTravel,
+  type BenchSetup,
+  exampleGearbox,
+  exampleSetups,
+  NO_OBSTACLES,
+  type Surroundings,
+  mainPair,
+} from "../../../domain";
+import { ThrowBench } from "../throwBench";
+import { DeskHead } from "../../pieces/DeskHead";
+import { useKept } from "../../data/useLocalDraft";
 
 const setupSchema = z.object({
   id: z.string(),

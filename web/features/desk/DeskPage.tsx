@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import type { SettingTool } from "../../../contract";
-import { TOOL_ASKS, TOOL_NAMES } from "../set/names";
+import { TOOL_ASKS, TOOL_NAMES } from "../../format/settingTools";
 import { DESK_DRAWINGS, type DeskTool } from "./drawings";
 import "./desk.css";
 

@@ -5,10 +5,10 @@ import { Answer, Num } from "../../ui/Answer";
 import { ExampleLead } from "../../ui/marks";
 import { NumberField } from "../../ui/NumberField";
 import { NewQuantityField, QuantityField } from "../../ui/QuantityField";
-import { BeforeAfterScale } from "../prove/BeforeAfterScale";
+import { BeforeAfterScale } from "../../pieces/BeforeAfterScale";
 import { CLAIM_WORDS, claimVerdict } from "../../../domain";
-import { DeskHead } from "./DeskHead";
-import { useKept } from "./kept";
+import { DeskHead } from "../../pieces/DeskHead";
+import { useKept } from "../../data/useLocalDraft";
 import "./desk.css";
 
 const typed = z.object({ typed: z.string(), base: z.number() });

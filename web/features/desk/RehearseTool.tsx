@@ -11,14 +11,13 @@ import {
   type Observed,
   type VehicleKind,
 } from "../../../core";
-import { LEAD, MIN_GAIN_BITS } from "../../../domain";
-import { howToOf } from "../ask/howTo";
-import { useKnowledge } from "../knowledge/useKnowledge";
-import { Hands } from "../ask/TestsWorth";
+import { LEAD, MIN_GAIN_BITS, howToOf } from "../../../domain";
+import { useKnowledge } from "../../data/useKnowledge";
+import { Hands } from "../../pieces/diagnosis/TestsWorth";
 import { Answer, Num } from "../../ui/Answer";
 import { NumberField } from "../../ui/NumberField";
 import { Choice } from "../../ui/TextField";
-import { DeskHead } from "./DeskHead";
+import { DeskHead } from "../../pieces/DeskHead";
 import "../ask/ask.css";
 import "./desk.css";
 

@@ -1,8 +1,8 @@
 import { Button, Input } from "antd";
 import { formatNumber, readTorque, TORQUE_FACTORS, unitLabel, type TorqueUnit } from "../../../core";
 import { Answer, Num } from "../../ui/Answer";
-import { DeskHead } from "./DeskHead";
-import { useKept } from "./kept";
+import { DeskHead } from "../../pieces/DeskHead";
+import { useKept } from "../../data/useLocalDraft";
 import "./desk.css";
 
 const EXAMPLES = [

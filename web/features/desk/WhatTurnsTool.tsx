@@ -8,10 +8,10 @@ import { ExampleLead, Figure, OriginLegend } from "../../ui/marks";
 import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { Choice } from "../../ui/TextField";
-import { DriveTrainFields, usualDrive } from "../vibration/DriveTrainFields";
-import { causeOf, inWords } from "../vibration/names";
-import { DeskHead } from "./DeskHead";
-import { useKept } from "./kept";
+import { DriveTrainFields, usualDrive } from "../../pieces/vibration/DriveTrainFields";
+import { causeOf, inWords } from "../../../domain";
+import { DeskHead } from "../../pieces/DeskHead";
+import { useKept } from "../../data/useLocalDraft";
 import "../vibration/vibration.css";
 import "./desk.css";
 

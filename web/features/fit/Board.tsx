@@ -5,11 +5,11 @@ import type { Signature, TorqueGroup } from "../../../contract";
 import { countsOf, judgeReading, loadGate, progressOf, specOf, wasOutside } from "../../../domain";
 import { loadText, whenText } from "../../format/words";
 import { useUnits } from "../../format/units";
-import type { StageProps } from "../job/JobPage";
+import type { StageProps } from "../../data/stage";
 import { forgetDraft } from "../../ui/useDraft";
-import { usePeople } from "../job/useJobView";
-import { SpecFigure } from "../plan/TorqueGroups";
-import { BoltPattern, type BoltState } from "./BoltPattern";
+import { usePeople } from "../../data/useJobView";
+import { SpecFigure } from "../../pieces/torque/SpecFigure";
+import { BoltPattern, type BoltState } from "../../pieces/torque/BoltPattern";
 import { OutsideDialog, type Outcome } from "./OutsideDialog";
 import { ReadingPad, type Signed } from "./ReadingPad";
 

@@ -5,8 +5,8 @@ import { PLACE_NAMES } from "../../format/words";
 import { SlotSwitch } from "../../ui/slots";
 import { Choice } from "../../ui/TextField";
 import { vehicleKind } from "../../../domain";
-import type { StageProps } from "../job/JobPage";
-import { useKnowledge } from "../knowledge/useKnowledge";
+import type { StageProps } from "../../data/stage";
+import { useKnowledge } from "../../data/useKnowledge";
 import { AddLine } from "../../ui/AddLine";
 
 /** What was found while in there; it may answer a question of Ask. */

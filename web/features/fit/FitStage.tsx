@@ -7,16 +7,16 @@ import { useUnits } from "../../format/units";
 import { late } from "../../ui/late";
 import { Answer, Num } from "../../ui/Answer";
 import { Empty } from "../../ui/states";
-import type { StageProps } from "../job/JobPage";
-import { StepsList } from "../plan/StepsList";
-import { SpecFigure } from "../plan/TorqueGroups";
+import type { StageProps } from "../../data/stage";
+import { StepsList } from "../../pieces/job/StepsList";
+import { SpecFigure } from "../../pieces/torque/SpecFigure";
 import { Board } from "./Board";
-import { BoltPatternMini } from "./BoltPattern";
+import { BoltPatternMini } from "../../pieces/torque/BoltPattern";
 import { Findings } from "./Findings";
 import "../plan/plan.css";
 import "./fit.css";
 
-const SetStage = late(() => import("../set/SetTools").then((m) => m.SetStage));
+const SetStage = late(() => import("../set").then((m) => m.SetStage));
 
 /** The work itself: groups as plates, the next bolt lit, steps and what was found. */
 export default function FitStage(props: StageProps) {

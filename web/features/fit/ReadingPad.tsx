@@ -3,7 +3,7 @@ import type { TypedValue } from "../../../contract";
 import { formatNumber, parseQuantity } from "../../../core";
 import { judgeReading, type Step } from "../../../domain";
 import { useUnits } from "../../format/units";
-import { TakeReading } from "../instruments/TakeReading";
+import { TakeReading } from "../../pieces/readings/TakeReading";
 import { engraved } from "../../ui/engraved";
 import { useKeptDraft } from "../../ui/useDraft";
 import { CrossMark, Tick } from "../../ui/pictograms";

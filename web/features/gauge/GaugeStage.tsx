@@ -1,7 +1,7 @@
 import { Button } from "antd";
 import { useMemo, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
-import { useKeys } from "../../app/keys";
+import { useKeys } from "../../data/useKeys";
 import { gearShort } from "../../format/words";
 import { late } from "../../ui/late";
 import { Answer, Num } from "../../ui/Answer";
@@ -17,13 +17,13 @@ import {
   sameMeasurand,
   type Measurand,
 } from "../../../domain";
-import type { StageProps } from "../job/JobPage";
+import type { StageProps } from "../../data/stage";
 import { MeasureMore } from "./MeasureMore";
 import { OdometerCard } from "./OdometerCard";
-import { measurandName, ReadingCard } from "./ReadingCard";
+import { measurandName, ReadingCard } from "../../pieces/readings/ReadingCard";
 import "./gauge.css";
 
-const VibrationTool = late(() => import("../vibration/VibrationTool").then((m) => m.VibrationTool));
+const VibrationTool = late(() => import("../vibration").then((m) => m.VibrationTool));
 
 const none = { fromGear: "", toGear: "" };
 

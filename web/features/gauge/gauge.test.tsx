@@ -4,7 +4,7 @@ import { describe, expect, it, vi } from "vitest";
 import { measurandsOf, type Measurand } from "../../../domain";
 import GaugeStage from "./GaugeStage";
 import { MeasureMore } from "./MeasureMore";
-import { ReadingCard } from "./ReadingCard";
+import { ReadingCard } from "../../pieces/readings/ReadingCard";
 import { fakeEdit, jobView, PARENT, pick, plainText, record, show, typeInto } from "../../testing/show";
 
 vi.mock("../vibration/VibrationTool", () => ({ VibrationTool: () => <p>the vibration tool</p> }));

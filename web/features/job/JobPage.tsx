@@ -1,8 +1,8 @@
 import { useMemo } from "react";
 import { useNavigate, useParams } from "react-router";
-import { stageWords, type JobView, type Stage } from "../../../contract";
-import type { Editor } from "../../app/saving";
-import { useKeys } from "../../app/keys";
+import { stageWords, type Stage } from "../../../contract";
+import type { StageProps } from "../../data/stage";
+import { useKeys } from "../../data/useKeys";
 import { STAGE_NAMES } from "../../format/words";
 import { late } from "../../ui/late";
 import { Skeleton, Trouble } from "../../ui/states";
@@ -10,21 +10,16 @@ import { JobHead } from "./JobHead";
 import { openCounts } from "../../../domain";
 import { Rail } from "./Rail";
 import { useJobEdit } from "./useJobEdit";
-import { useJobView } from "./useJobView";
+import { useJobView } from "../../data/useJobView";
 import "./job.css";
 
-export interface StageProps {
-  view: JobView;
-  edit: Editor;
-}
-
 const STAGES: Record<Stage, React.ComponentType<StageProps>> = {
-  ask: late(() => import("../ask/AskStage").then((m) => m.default)),
-  gauge: late(() => import("../gauge/GaugeStage").then((m) => m.default)),
-  compare: late(() => import("../throwBench/CompareStage").then((m) => m.default)),
-  plan: late(() => import("../plan/PlanStage").then((m) => m.default)),
-  fit: late(() => import("../fit/FitStage").then((m) => m.default)),
-  prove: late(() => import("../prove/ProveStage").then((m) => m.default)),
+  ask: late(() => import("../ask").then((m) => m.default)),
+  gauge: late(() => import("../gauge").then((m) => m.default)),
+  compare: late(() => import("../compare").then((m) => m.default)),
+  plan: late(() => import("../plan").then((m) => m.default)),
+  fit: late(() => import("../fit").then((m) => m.default)),
+  prove: late(() => import("../prove").then((m) => m.default)),
 };
 
 /** One vehicle's visit: header, stage rail and the stage the address names. */

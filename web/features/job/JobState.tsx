@@ -3,7 +3,7 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { stageWords, waitKinds, type Job, type JobView } from "../../../contract";
 import { waitNow } from "../../../domain";
-import type { Editor } from "../../app/saving";
+import type { Editor } from "../../data/saving";
 import { momentText, readMoment } from "../../format/dates";
 import { dayText, STAGE_NAMES, WAIT_NAMES } from "../../format/words";
 import { Choice, TextField } from "../../ui/TextField";

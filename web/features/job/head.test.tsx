@@ -1,8 +1,8 @@
 // @vitest-environment jsdom
 import { act, screen, waitFor } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
-import { api } from "../../app/api";
-import { saving, type Entry } from "../../app/saving/queue";
+import { api } from "../../data/api";
+import { saving, type Entry } from "../../data/saving/queue";
 import { answering, fakeEdit, jobView, plainText, record, show } from "../../testing/show";
 import { JobHead } from "./JobHead";
 import { Rail } from "./Rail";

@@ -1,8 +1,16 @@
 import { describe, expect, it } from "vitest";
 import { resources, type JobView } from "../../../contract";
-import { claimVerdict, comparisonOf, mainPair, outlierOf, usualResolution, openCounts } from "../../../domain";
-import { exampleGearbox } from "../throwBench/example";
-import { passesText, readPasses } from "../plan/passes";
+import {
+  claimVerdict,
+  comparisonOf,
+  mainPair,
+  outlierOf,
+  usualResolution,
+  openCounts,
+  exampleGearbox,
+  passesText,
+  readPasses,
+} from "../../../domain";
 
 const ID = "01ARZ3NDEKTSV4RRFFQ69G5FAV";
 const head = { id: ID, version: 1, createdAt: "", updatedAt: "", deletedAt: null };

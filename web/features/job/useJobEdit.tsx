@@ -2,7 +2,7 @@ import { Input, Modal } from "antd";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { JobView, Operation, Stage } from "../../../contract";
 import { opensAgain, withMoves } from "../../../domain";
-import { useEdit, type Editor, type Send } from "../../app/saving";
+import { useEdit, type Editor, type Send } from "../../data/saving";
 
 interface Held {
   operations: Operation[];

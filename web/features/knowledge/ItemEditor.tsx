@@ -4,8 +4,7 @@ import type { Applies, BenchTest, Fault, HowTo, Knowledge, Likelihood, Observabl
 import { NumberField } from "../../ui/NumberField";
 import { SlotSwitch } from "../../ui/slots";
 import { Choice, TextField } from "../../ui/TextField";
-import { howToOf } from "../ask/howTo";
-import { withCell, withHowTo, withItem } from "./editing";
+import { howToOf, withCell, withHowTo, withItem } from "../../../domain";
 import { LikelihoodField } from "./LikelihoodField";
 
 export interface EditorProps<T> {

@@ -1,18 +1,6 @@
 import { formatNumber } from "../../../core";
+import type { GaugeReading } from "../../../domain";
 import { OriginMark } from "../../ui/marks";
-
-export interface GaugeReading {
-  name: string;
-  /** What it is held against, in words. */
-  limit: string;
-  unit: string;
-  digits: number;
-  before: number | null;
-  after: number | null;
-  /** Over this it is hatched. */
-  most?: number;
-  origin: "measured" | "calculated" | "estimated";
-}
 
 /** Before and after on one engraved scale: open ochre where it stands, filled teal where it would. */
 export function Gauges({ list }: { list: GaugeReading[] }) {

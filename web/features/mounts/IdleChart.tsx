@@ -1,8 +1,7 @@
 import type { MountRoomState } from "../../../contract";
 import { formatNumber, type MountCompareAnswer } from "../../../core";
 import { Chart, token } from "../../ui/ApexChart";
-import { setNameOf } from "./setName";
-import { idleCurve } from "../../../domain";
+import { setNameOf, idleCurve } from "../../../domain";
 
 /** Sets are distinguished by the kind of line as well as by colour. */
 const DASHES = [0, 7, 3, 10, 2, 5, 12, 4, 8, 6];

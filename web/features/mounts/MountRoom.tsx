@@ -1,8 +1,8 @@
 import { Button } from "antd";
 import { useMemo, useState } from "react";
 import { isRefusal, type MountRoomState, type RoomMount, type RoomUnit } from "../../../contract";
-import { useShopQuery } from "../../app/api";
-import { newId } from "../../app/saving";
+import { useShopQuery } from "../../data/api";
+import { newId } from "../../data/saving";
 import { useUnits } from "../../format/units";
 import { Answer, Num } from "../../ui/Answer";
 import type { ThreeState } from "../../ui/slots";
@@ -18,19 +18,24 @@ import {
   modesOf,
   NO_ROOM,
   PRESETS,
+  firstSet,
+  fitting,
+  gaugesOf,
+  isTypical,
+  outlookOf,
+  sentenceOf,
+  setNameOf,
 } from "../../../domain";
-import type { StageProps } from "../job/JobPage";
-import { usePeople } from "../job/useJobView";
+import type { StageProps } from "../../data/stage";
+import { usePeople } from "../../data/useJobView";
 import { Gauges } from "./Gauges";
 import { Inspection } from "./Inspection";
 import { MountStrip } from "./MountStrip";
 import { MountWorking } from "./MountWorking";
-import { firstSet, fitting, gaugesOf, isTypical, outlookOf, sentenceOf } from "./outlook";
 import { Idle, Modes, TradeOff } from "./Panels";
-import { setNameOf } from "./setName";
 import { SetDialog } from "./SetDialog";
 import { UnitDialog } from "./UnitDialog";
-import { RecordingSays } from "../vibration/RecordingSays";
+import { RecordingSays } from "../../pieces/vibration/RecordingSays";
 import { FromAbove, FromTheSide } from "./Views";
 import "../throwBench/bench.css";
 import "../set/set.css";
@@ -152,7 +157,10 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
   const dialogSet = newSet ?? shownSet;
   const fit = (): void => {
     if (shownSet && own)
-      edit.all(`Fit ${shownSet.name}`, fitting(view, measuredUnit(view, unit).unit, room, shownSet, outlook, sentence));
+      edit.all(
+        `Fit ${shownSet.name}`,
+        fitting(view, measuredUnit(view, unit).unit, room, shownSet, outlook, sentence, newId),
+      );
   };
   const gapped = unit.points.filter((p) => p.gapMm !== null);
   const pointMoves = modes && !isRefusal(modes) ? modes.torque?.points : undefined;

@@ -5,9 +5,8 @@ import { useUnits } from "../../format/units";
 import { late } from "../../ui/late";
 import { engraved } from "../../ui/engraved";
 import { CrossMark } from "../../ui/pictograms";
-import { hasSolid } from "../../../domain";
+import { hasSolid, setNameOf } from "../../../domain";
 import { outlineOf } from "./frame";
-import { setNameOf } from "./setName";
 
 const IdleChart = late(() => import("./IdleChart").then((m) => m.default));
 

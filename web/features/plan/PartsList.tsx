@@ -1,16 +1,15 @@
 import { Button } from "antd";
 import { useState } from "react";
 import type { Part } from "../../../contract";
-import { useShopQuery } from "../../app/api";
+import { useShopQuery } from "../../data/api";
 import { NumberField, PriceField } from "../../ui/NumberField";
 import { SlotSwitch } from "../../ui/slots";
 import { Choice, TextField } from "../../ui/TextField";
-import type { StageProps } from "../job/JobPage";
-import { nextPosition } from "../job/useJobView";
+import type { StageProps } from "../../data/stage";
+import { nextPosition, fitDoubts } from "../../../domain";
 import { AddLine } from "../../ui/AddLine";
-import { fitDoubts } from "../../../domain";
-import { DayField } from "./DayField";
-import { doubtText } from "./doubts";
+import { DayField } from "../../ui/DayField";
+import { doubtText } from "../../format/fitDoubts";
 
 const STATES = { needed: "needed", ordered: "ordered", arrived: "here", fitted: "fitted" } as const;
 

@@ -3,9 +3,9 @@ import { useNavigate } from "react-router";
 import { capital, countInWords, enumerate } from "../../format/grammar";
 import { Answer } from "../../ui/Answer";
 import { awaited, fitDoubts, specOf } from "../../../domain";
-import type { StageProps } from "../job/JobPage";
+import type { StageProps } from "../../data/stage";
 import { PartsList } from "./PartsList";
-import { StepsList } from "./StepsList";
+import { StepsList } from "../../pieces/job/StepsList";
 import { TorqueGroups } from "./TorqueGroups";
 import "./plan.css";
 

@@ -1,19 +1,16 @@
 import { Button, Modal } from "antd";
 import { useState } from "react";
 import { fieldsOf, type Operation, type Signature, type TorqueGroup } from "../../../contract";
-import { readSpecText, strandedSignatures } from "../../../domain";
-import { useVehicleQuery } from "../../app/api";
-import { newId } from "../../app/saving";
-import { useUnits } from "../../format/units";
-import { Figure } from "../../ui/marks";
+import { strandedSignatures, nextPosition, passesText, readPasses } from "../../../domain";
+import { useVehicleQuery } from "../../data/api";
+import { newId } from "../../data/saving";
+import { SpecFigure } from "../../pieces/torque/SpecFigure";
 import { NumberField } from "../../ui/NumberField";
-import { SpecField, torqueWords } from "../../ui/SpecField";
+import { SpecField } from "../../ui/SpecField";
 import { Choice, TextField } from "../../ui/TextField";
-import { BoltPatternMini } from "../fit/BoltPattern";
-import type { StageProps } from "../job/JobPage";
-import { nextPosition } from "../job/useJobView";
+import { BoltPatternMini } from "../../pieces/torque/BoltPattern";
+import type { StageProps } from "../../data/stage";
 import { AddLine } from "../../ui/AddLine";
-import { passesText, readPasses } from "./passes";
 
 const PATTERNS = { circle: "circle", line: "line", box: "box of 4" } as const;
 const LOADS = { any: "any load state", rideHeight: "at ride height" } as const;
@@ -26,18 +23,6 @@ const ORIGINS = {
   measured: "measured",
   calculated: "calculated",
 } as const;
-
-/** The specification of a group in the shop's unit, with its mark; missing ones stand out. */
-export function SpecFigure({ group }: { group: TorqueGroup }) {
-  const units = useUnits();
-  const read = readSpecText(group.specTyped);
-  if (!read.ok) return <span className="nospec">no specification</span>;
-  return (
-    <Figure origin={group.specOrigin === "missing" ? "estimated" : group.specOrigin}>
-      {torqueWords(read.value, units.unit("torque"))}
-    </Figure>
-  );
-}
 
 /** A change that would leave signatures without their bolt: it waits for a yes. */
 interface Asked {

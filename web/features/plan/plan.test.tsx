@@ -3,7 +3,7 @@ import { screen, within } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import { answering, fakeEdit, jobView, PARENT, pick, plainText, record, show, typeInto } from "../../testing/show";
 import { PartsList } from "./PartsList";
-import { StepsList } from "./StepsList";
+import { StepsList } from "../../pieces/job/StepsList";
 import { TorqueGroups } from "./TorqueGroups";
 
 const part = (name: string, data: object = {}) => record("part", { jobId: PARENT, name, ...data });

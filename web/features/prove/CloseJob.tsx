@@ -3,7 +3,7 @@ import { useState } from "react";
 import { closingLine, openAtClosing } from "../../../domain";
 import { ForReason } from "../../ui/ForReason";
 import { useKeptDraft } from "../../ui/useDraft";
-import type { StageProps } from "../job/JobPage";
+import type { StageProps } from "../../data/stage";
 
 /** Closes the job, or opens it again. What is still open is asked first; the reason stays with the job. */
 export function CloseJob({ view, edit }: StageProps) {

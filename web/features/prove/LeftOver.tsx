@@ -2,8 +2,8 @@ import { useMemo } from "react";
 import { diagnose, formatNumber, type DiagnoseAnswer } from "../../../core";
 import { SlotSwitch, SymptomChip, type ThreeState } from "../../ui/slots";
 import { answersOf, diagnosisOf, LEAD, MIN_GAIN_BITS, observedOf, vehicleKind } from "../../../domain";
-import { useKnowledge, useObservationWords } from "../knowledge/useKnowledge";
-import type { StageProps } from "../job/JobPage";
+import { useKnowledge, useObservationWords } from "../../data/useKnowledge";
+import type { StageProps } from "../../data/stage";
 
 /** Suspects offered as repaired: the likeliest of Ask, and whatever was marked before. */
 const OFFERED = 6;

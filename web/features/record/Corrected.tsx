@@ -1,7 +1,7 @@
 import type { JobView } from "../../../contract";
-import { useHistoryQuery } from "../../app/api";
+import { useHistoryQuery } from "../../data/api";
 import { dateText } from "../../format/words";
-import { usePeople } from "../job/useJobView";
+import { usePeople } from "../../data/useJobView";
 
 /** What was changed after the job was closed, by whom and why. */
 export function Corrected({ view }: { view: JobView }) {

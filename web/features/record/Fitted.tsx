@@ -2,7 +2,7 @@ import type { JobView, Part } from "../../../contract";
 import { formatNumber } from "../../../core";
 import { fitDoubts } from "../../../domain";
 import { dateText } from "../../format/words";
-import { doubtText } from "../plan/doubts";
+import { doubtText } from "../../format/fitDoubts";
 
 const STATE: Record<Part["state"], string> = {
   needed: "not recorded as fitted",

@@ -3,7 +3,7 @@ import { formatInchFraction, formatQuantity, type QuantityKind } from "../../../
 import { METHOD_NAMES } from "../../format/words";
 import { useUnits } from "../../format/units";
 import { comparisonOf, findReading, measurandKey, measurandsOf, resultOf } from "../../../domain";
-import { measurandName } from "../gauge/ReadingCard";
+import { measurandName } from "../../pieces/readings/ReadingCard";
 
 /** Both units, and a tape's fraction where it was read in inches. */
 function useBoth() {

@@ -1,8 +1,7 @@
 import { runConditions, type JobView } from "../../../contract";
 import { useUnits } from "../../format/units";
-import { CONDITION_NAMES } from "../vibration/names";
-import { pairText, shakePairs } from "../vibration/pairs";
-import { useRunWords } from "../vibration/Verdict";
+import { CONDITION_NAMES, pairText, shakePairs } from "../../../domain";
+import { useRunWords } from "../../pieces/vibration/Verdict";
 
 /** How it shook: what was recorded, and the marks of the road test. */
 export function Shook({ view }: { view: JobView }) {

@@ -4,7 +4,7 @@ import { dateText, loadText } from "../../format/words";
 import { useUnits } from "../../format/units";
 import { OriginMark } from "../../ui/marks";
 import { torqueWords } from "../../ui/SpecField";
-import { usePeople } from "../job/useJobView";
+import { usePeople } from "../../data/useJobView";
 
 /** Every group with its specification, what was read at its bolts, by whom and on what the vehicle stood. */
 export function Torqued({ view }: { view: JobView }) {

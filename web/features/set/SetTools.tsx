@@ -4,10 +4,10 @@ import { settingTools, type Setting, type SettingTool } from "../../../contract"
 import { whenText } from "../../format/words";
 import { SlotSwitch } from "../../ui/slots";
 import { Empty } from "../../ui/states";
-import { DeskHead } from "../desk/DeskHead";
-import type { StageProps } from "../job/JobPage";
-import { usePeople } from "../job/useJobView";
-import { TOOL_NAMES } from "./names";
+import { DeskHead } from "../../pieces/DeskHead";
+import type { StageProps } from "../../data/stage";
+import { usePeople } from "../../data/useJobView";
+import { TOOL_NAMES } from "../../format/settingTools";
 import { TOOLS } from "./tools";
 import "../ask/ask.css";
 import "./set.css";

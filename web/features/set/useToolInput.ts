@@ -1,5 +1,5 @@
 import { settingInputs, withoutNulls, type JobView, type SettingTool } from "../../../contract";
-import { useKept } from "../desk/kept";
+import { useKept } from "../../data/useLocalDraft";
 import type { SetHost } from "./ToolFrame";
 
 export interface ToolProps {

@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { screen } from "@testing-library/react";
 import { beforeEach, describe, expect, it } from "vitest";
-import type { AppStore } from "../../app/store";
+import type { AppStore } from "../../data/store";
 import { answering, PARENT, pick, plainText, record, show, typeInto, written } from "../../testing/show";
 import { initialsOf } from "./initials";
 import { ShopPage } from "./ShopPage";

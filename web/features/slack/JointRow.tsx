@@ -8,7 +8,7 @@ import { NumberField, PriceField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { SlotSwitch } from "../../ui/slots";
 import { Choice, TextField } from "../../ui/TextField";
-import type { StageProps } from "../job/JobPage";
+import type { StageProps } from "../../data/stage";
 import { GRADE_NAMES, PLACE_WORDS, type Grade, type Grades } from "../../../domain";
 
 const PLACES = Object.fromEntries(jointPlaces.map((p) => [p, PLACE_WORDS[p]])) as Record<Joint["at"], string>;

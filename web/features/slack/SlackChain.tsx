@@ -2,20 +2,17 @@ import { Button } from "antd";
 import { useMemo, useState } from "react";
 import type { Joint, Operation } from "../../../contract";
 import { driveSolver, formatNumber, type PlayDirection, type ReplacePlan } from "../../../core";
-import { useShopQuery } from "../../app/api";
-import { newId } from "../../app/saving";
+import { useShopQuery } from "../../data/api";
+import { newId } from "../../data/saving";
 import { useUnits } from "../../format/units";
 import { Answer } from "../../ui/Answer";
 import { Figure, OriginLegend } from "../../ui/marks";
 import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { Empty } from "../../ui/states";
-import type { StageProps } from "../job/JobPage";
-import { nextPosition } from "../job/useJobView";
-import { AddLine } from "../../ui/AddLine";
-import { ChainBars } from "./ChainBars";
-import { ChainSentence } from "./ChainSentence";
+import type { StageProps } from "../../data/stage";
 import {
+  nextPosition,
   contextOf,
   DIRECTION_WORDS,
   namesOf,
@@ -24,6 +21,9 @@ import {
   triedSum,
   USUAL_GRADES,
 } from "../../../domain";
+import { AddLine } from "../../ui/AddLine";
+import { ChainBars } from "./ChainBars";
+import { ChainSentence } from "./ChainSentence";
 import { FrontChart } from "./FrontChart";
 import { JointRow } from "./JointRow";
 import { PlansTable } from "./PlansTable";

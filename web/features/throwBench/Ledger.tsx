@@ -1,11 +1,20 @@
 import { memo, useDeferredValue } from "react";
-import type { ClearanceAnswer, Gearbox, LeverAnswer, Point, SetupAnswer } from "../../../core";
-import { formatNumber, LEAST_TRANSMISSION_DEG, poorestTransmission, transmission } from "../../../core";
+import {
+  type ClearanceAnswer,
+  type Gearbox,
+  type LeverAnswer,
+  type Point,
+  type SetupAnswer,
+  formatNumber,
+  LEAST_TRANSMISSION_DEG,
+  poorestTransmission,
+  transmission,
+} from "../../../core";
 import type { Reading } from "../../../contract";
 import { useUnits } from "../../format/units";
 import { gearShort } from "../../format/words";
 import { Figure, OriginLegend } from "../../ui/marks";
-import type { BenchSetup } from "./bench";
+import type { BenchSetup } from "../../../domain";
 
 interface Row {
   name: string;

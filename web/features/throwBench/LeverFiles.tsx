@@ -2,8 +2,8 @@ import { Button } from "antd";
 import { useRef, useState } from "react";
 import type { Gearbox } from "../../../core";
 import { HiddenFile } from "../../ui/HiddenFile";
-import type { BenchSetup } from "./bench";
-import { readLevers, saveAs, writeLevers, type LeversFile } from "./files";
+import { type BenchSetup, readLevers, writeLevers, type LeversFile } from "../../../domain";
+import { saveAs } from "../../ui/saveAs";
 
 /** Levers out to a file and in from one; a file that will not do says at which field. */
 export function LeverFiles({

@@ -1,6 +1,6 @@
 import { useUnits } from "../../format/units";
 import { SlotSwitch } from "../../ui/slots";
-import type { BenchSetup } from "./bench";
+import type { BenchSetup } from "../../../domain";
 import type { LeverAnswer } from "../../../core";
 import type { SetupPatch } from "./PointStrip";
 

@@ -9,12 +9,11 @@ import { SlotSwitch } from "../../ui/slots";
 import { LengthListField } from "../../ui/LengthListField";
 import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
-import type { BenchSetup } from "./bench";
+import { type BenchSetup, bodyOf, seenFrom, type Surroundings } from "../../../domain";
 import { Pieces } from "./Pieces";
 import { FitKey, type Against } from "./FitKey";
 import { SAME_PCT } from "./doubts";
 import { notchPieces, notchWords } from "./sentence";
-import { bodyOf, seenFrom, type Surroundings } from "./surroundings";
 
 const askNotch = validated(notchInput, checkNotch, notch);
 

@@ -1,10 +1,9 @@
-import { Dropdown } from "antd";
-import { Button } from "antd";
+import { Dropdown, Button } from "antd";
 import type { ClearanceAnswer, Obstacle } from "../../../core";
 import { useUnits } from "../../format/units";
 import { gearShort } from "../../format/words";
 import { SlotSwitch } from "../../ui/slots";
-import { freeName, PRESETS, type Surroundings } from "./surroundings";
+import { freeName, OBSTACLE_PRESETS, type Surroundings } from "../../../domain";
 
 /** Obstacles the lever, each with its least gap; placed from the usual ones and dragged to where it is. */
 export function ObstacleList({
@@ -59,9 +58,9 @@ export function ObstacleList({
         <Dropdown
           trigger={["click"]}
           menu={{
-            items: PRESETS.map((preset) => ({ key: preset.words, label: preset.words })),
+            items: OBSTACLE_PRESETS.map((preset) => ({ key: preset.words, label: preset.words })),
             onClick: ({ key }) => {
-              const preset = PRESETS.find((x) => x.words === key);
+              const preset = OBSTACLE_PRESETS.find((x) => x.words === key);
               if (preset) add(preset.make(freeName(preset.words, surroundings.obstacles)));
             },
           }}

@@ -10,14 +10,21 @@ import {
   type Obstacle,
   type Piece,
   type Point,
+  poseAtAngle,
 } from "../../../core";
-import type { BenchSetup } from "./bench";
-import { bodyOf, gripsOf, movedObstacle, seenFrom, withGrip, type Surroundings } from "./surroundings";
+import {
+  type BenchSetup,
+  bodyOf,
+  gripsOf,
+  movedObstacle,
+  seenFrom,
+  withGrip,
+  type Surroundings,
+} from "../../../domain";
 import { obstacleLabels } from "./obstacleLabels";
 import { plus, type Units } from "./overlays";
 import { Handle } from "./handles";
 import { LeverShape } from "./shapes";
-import { poseAtAngle } from "./pose";
 import type { Projection } from "./viewport";
 
 /** Outline of an obstacle on the sheet. */

@@ -4,7 +4,7 @@ import { useUnits } from "../../format/units";
 import { gearShort } from "../../format/words";
 import { QuantityField } from "../../ui/QuantityField";
 import { TextField } from "../../ui/TextField";
-import { gripsOf, withGrip, type Surroundings } from "./surroundings";
+import { gripsOf, withGrip, type Surroundings } from "../../../domain";
 
 /** One thing near the lever in figures, and how thick the lever is: everything the drawing shows can be typed. */
 export function ObstacleStrip({

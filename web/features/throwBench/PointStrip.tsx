@@ -6,7 +6,7 @@ import { QuantityField } from "../../ui/QuantityField";
 import { Choice, TextField } from "../../ui/TextField";
 import { PercentField, PriceField } from "../../ui/NumberField";
 import { USUAL_NOTCHES } from "./NotchStrip";
-import { withPoint, type BenchSetup, type PointName } from "./bench";
+import { withPoint, type BenchSetup, type PointName } from "../../../domain";
 
 export type SetupPatch = Partial<Omit<BenchSetup, "id">>;
 

@@ -1,8 +1,7 @@
-import type { Gearbox, LeverAnswer } from "../../../core";
-import { crossArms } from "../../../core";
+import { type Gearbox, type LeverAnswer, crossArms } from "../../../core";
 import { useUnits } from "../../format/units";
 import { gearShort } from "../../format/words";
-import type { BenchSetup } from "./bench";
+import type { BenchSetup } from "../../../domain";
 
 /** The lever from behind, one line per gate: how far the knob goes sideways, left on the left. */
 export function RearView({

@@ -1,45 +1,27 @@
+import type { SideViewProps } from "./sideViewProps";
 import { useLayoutEffect, useRef, useState } from "react";
-import type { ClearanceAnswer, Gearbox, LeverAnswer, LeverGeometry, Obstacle, Point } from "../../../core";
-import { toRad } from "../../../core";
+import {
+  type Gearbox,
+  type LeverAnswer,
+  type LeverGeometry,
+  type Obstacle,
+  type Point,
+  toRad,
+  gearTravel,
+  isArm,
+  poseAt,
+  type Pose,
+} from "../../../core";
 import { useUnits } from "../../format/units";
 import { gearShort } from "../../format/words";
-import { pointsOf, type BenchSetup, type PointName } from "./bench";
+import { pointsOf, type BenchSetup, type PointName, gripsOf, type Surroundings } from "../../../domain";
 import { PanZoom, type PanZoomState } from "./PanZoom";
-import { gearTravel, isArm, poseAt, type Pose } from "./pose";
 import { Callout, Handle } from "./handles";
-import { gripsOf, type Surroundings } from "./surroundings";
 import { HandMark, LeastGap, ObstacleGrips, Obstacles, SweepBand } from "./ObstacleShapes";
 import { Dimensions, plus, Quadrant } from "./overlays";
 import { LeverShape, MissingGap, RulerPointers, Rulers, ScaleBar } from "./shapes";
 import { fitted, projection, zoomed, type Projection, type Size, type View } from "./viewport";
 import "./bench.css";
-
-export interface SideViewProps {
-  gearbox: Gearbox;
-  setups: BenchSetup[];
-  levers: Map<string, LeverAnswer>;
-  selected: BenchSetup;
-  point: PointName | null;
-  gear: string | null;
-  pair: { from: string; to: string };
-  /** Travel of the selector as shown now, moving while the lever is put in gear. */
-  travel: number;
-  onPoint: (point: PointName | null) => void;
-  /** Dragging; `done` when let go. */
-  onMove: (point: PointName, at: Point, done: boolean) => void;
-  /** A drag that was taken away by the system. */
-  onDragCancel: () => void;
-  held: string | null;
-  surroundings: Surroundings;
-  clearance: ClearanceAnswer | null;
-  obstacleChosen: string | null;
-  obstacleGrip: string | null;
-  sweep: boolean;
-  onObstacleChoose: (name: string | null) => void;
-  onObstacleGrip: (key: string) => void;
-  onObstacleMove: (obstacle: Obstacle, done: boolean) => void;
-  onHand: (at: Point, done: boolean) => void;
-}
 
 export const POINT_NAMES: Record<PointName, string> = {
   knob: "Knob",

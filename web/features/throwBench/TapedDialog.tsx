@@ -1,7 +1,7 @@
 import { Button, Modal } from "antd";
 import { useState } from "react";
 import { railTravel, type LeverGeometry } from "../../../core";
-import type { GearPair } from "./bench";
+import type { GearPair } from "../../../domain";
 import { useUnits } from "../../format/units";
 import { gearShort } from "../../format/words";
 import { Num } from "../../ui/Answer";

@@ -3,22 +3,28 @@ import { uncapital } from "../../format/grammar";
 import { Button, Modal } from "antd";
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { flushSync } from "react-dom";
-import type { CompareLimits, Gearbox, Point } from "../../../core";
+import { type CompareLimits, type Gearbox, type Point, byTravel, gearTravel, pairOf } from "../../../core";
 import { useUnits } from "../../format/units";
 import { gearShort } from "../../format/words";
 import { Answer } from "../../ui/Answer";
-import { DEFAULT_LIMITS, withPoint, type BenchSetup, type GearPair, type PointName } from "./bench";
+import {
+  DEFAULT_LIMITS,
+  withPoint,
+  type BenchSetup,
+  type GearPair,
+  type PointName,
+  type LeversFile,
+  clearanceOf,
+  type Surroundings,
+} from "../../../domain";
 import { GearPad, seatsOf } from "./GearPad";
-import type { LeversFile } from "./files";
 import { LateLedger, type Taped } from "./Ledger";
 import { LeverFiles } from "./LeverFiles";
 import { LeverList } from "./LeverList";
 import { MeasureGuide } from "./MeasureGuide";
-import { clearanceOf, type Surroundings } from "./surroundings";
 import { ObstacleList } from "./ObstacleList";
 import { ObstacleStrip } from "./ObstacleStrip";
 import { NotchStrip, USUAL_NOTCHES } from "./NotchStrip";
-import { byTravel, gearTravel, pairOf } from "./pose";
 import { PointStrip, type SetupPatch } from "./PointStrip";
 import { Pieces } from "./Pieces";
 import { basisOf, conflictOf } from "./basis";

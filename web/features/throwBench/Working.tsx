@@ -1,8 +1,7 @@
-import type { LeverAnswer } from "../../../core";
-import { formatNumber } from "../../../core";
+import { type LeverAnswer, formatNumber } from "../../../core";
 import { gearShort } from "../../format/words";
 import { OriginMark } from "../../ui/marks";
-import type { BenchSetup } from "./bench";
+import type { BenchSetup } from "../../../domain";
 
 const FORMULA: Record<BenchSetup["lever"]["drive"]["kind"], { text: string; source: string }> = {
   direct: {

@@ -1,7 +1,5 @@
 import type { DriveKind, Gearbox } from "../../../core";
-import { tapeConflict, type TapeConflict } from "../../../domain";
-import type { BenchSetup } from "./bench";
-import { exampleGearbox } from "./example";
+import { tapeConflict, type TapeConflict, type BenchSetup, exampleGearbox } from "../../../domain";
 import type { Taped } from "./Ledger";
 import type { Basis } from "./sentence";
 

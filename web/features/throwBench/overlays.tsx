@@ -1,9 +1,7 @@
-import type { LeverAnswer, Point } from "../../../core";
-import { toRad } from "../../../core";
+import { type LeverAnswer, type Point, toRad, type Pose } from "../../../core";
 import type { useUnits } from "../../format/units";
-import type { BenchSetup } from "./bench";
-import type { Pose } from "./pose";
-import type { SideViewProps } from "./SideView";
+import type { BenchSetup } from "../../../domain";
+import type { SideViewProps } from "./sideViewProps";
 import { Dimension } from "./shapes";
 import type { Projection } from "./viewport";
 

@@ -1,7 +1,6 @@
 import { range } from "d3-array";
 import { memo } from "react";
-import type { LeverGeometry, Point } from "../../../core";
-import type { Pose } from "./pose";
+import type { LeverGeometry, Point, Pose } from "../../../core";
 import { projection, type Projection, type Size, type View } from "./viewport";
 
 export type Stroke = "cand" | "old" | "ghost" | "other";

@@ -1,11 +1,17 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import type { LeverGeometry, SweepGap } from "../../../core";
-import { DEFAULT_LIMITS, pointsOf, solveBench, withPoint, type BenchSetup } from "./bench";
-import { exampleGearbox, exampleSetups } from "./example";
+import { type LeverGeometry, type SweepGap, gearTravel, poseAt } from "../../../core";
+import {
+  DEFAULT_LIMITS,
+  pointsOf,
+  solveBench,
+  withPoint,
+  type BenchSetup,
+  exampleGearbox,
+  exampleSetups,
+} from "../../../domain";
 import { sideOf } from "../vehicles/GearboxEditor";
 import { seatsOf } from "./GearPad";
-import { gearTravel, poseAt } from "./pose";
 import { doubtsOf } from "./doubts";
 import { benchSentence, type Piece } from "./sentence";
 import { fitted, projection, zoomed } from "./viewport";

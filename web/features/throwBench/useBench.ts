@@ -1,8 +1,7 @@
 import { useMemo, useState } from "react";
 import { isRefusal } from "../../../contract";
 import type { CompareLimits, Gearbox } from "../../../core";
-import { solveBench, type BenchSetup } from "./bench";
-import type { Surroundings } from "./surroundings";
+import { solveBench, type BenchSetup, type Surroundings } from "../../../domain";
 import { atNotch, notchAnswer } from "./NotchStrip";
 
 /** A lever while one of its points is dragged, and why the point is held where it is. */

@@ -1,8 +1,15 @@
 import { useMemo } from "react";
 import type { Gearbox, Obstacle, Point } from "../../../core";
-import { useKeys } from "../../app/keys";
-import { pointsOf, type BenchSetup, type PointName } from "./bench";
-import { gripsOf, movedObstacle, withGrip, type Surroundings } from "./surroundings";
+import { useKeys } from "../../data/useKeys";
+import {
+  pointsOf,
+  type BenchSetup,
+  type PointName,
+  gripsOf,
+  movedObstacle,
+  withGrip,
+  type Surroundings,
+} from "../../../domain";
 
 interface BenchKeys {
   gearbox: Gearbox;

@@ -1,7 +1,7 @@
 import { useCallback, useState } from "react";
 import { flushSync } from "react-dom";
 import type { Obstacle, Point } from "../../../core";
-import type { Surroundings } from "./surroundings";
+import type { Surroundings } from "../../../domain";
 
 /**
  * What stands near the lever while it is dragged: drawn in the frame the pointer moved in, kept when it is let go.

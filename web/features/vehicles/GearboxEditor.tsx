@@ -2,11 +2,11 @@ import { Button } from "antd";
 import { useState } from "react";
 import { checkGearbox, gearboxSchema, type Vehicle } from "../../../contract";
 import type { Gearbox } from "../../../core";
-import type { Editor } from "../../app/saving";
+import type { Editor } from "../../data/saving";
 import { gearShort } from "../../format/words";
 import { QuantityField } from "../../ui/QuantityField";
 import { TextField } from "../../ui/TextField";
-import { exampleGearbox } from "../throwBench/example";
+import { exampleGearbox } from "../../../domain";
 
 /** Gears, their gates and the rail's travel: they belong to the gearbox, whatever lever stands above it. */
 export function GearboxEditor({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {

@@ -1,8 +1,8 @@
 import { Button, Input, Modal } from "antd";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { useVehiclesQuery } from "../../app/api";
-import { newId, useEdit } from "../../app/saving";
+import { useVehiclesQuery } from "../../data/api";
+import { newId, useEdit } from "../../data/saving";
 import { Tag } from "../../ui/pictograms";
 import { count, SHIFTER_NAMES } from "../../format/words";
 import { Choice } from "../../ui/TextField";

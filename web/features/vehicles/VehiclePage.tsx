@@ -3,11 +3,11 @@ import { useMemo, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { quantityKinds, type DossierView, type Vehicle } from "../../../contract";
 import { formatNumber } from "../../../core";
-import { useShopQuery, useVehicleQuery } from "../../app/api";
-import { useAppSelector } from "../../app/hooks";
-import { useKeys } from "../../app/keys";
-import { oneWithPending, useEdit, type Editor } from "../../app/saving";
-import { SavedState } from "../../app/SavingTrouble";
+import { useShopQuery, useVehicleQuery } from "../../data/api";
+import { useAppSelector } from "../../data/hooks";
+import { useKeys } from "../../data/useKeys";
+import { oneWithPending, useEdit, type Editor } from "../../data/saving";
+import { SavedState } from "../../pieces/saving/SavingTrouble";
 import {
   count,
   dateText,
@@ -22,14 +22,14 @@ import { late } from "../../ui/late";
 import { Figure, OriginLegend } from "../../ui/marks";
 import { NumberField } from "../../ui/NumberField";
 import { MiniRail, Tag } from "../../ui/pictograms";
-import { OdometerField } from "./OdometerField";
+import { OdometerField } from "../../ui/OdometerField";
 import { Skeleton, Trouble } from "../../ui/states";
 import { Choice, TextField } from "../../ui/TextField";
 import { resultOf, sameMeasurand } from "../../../domain";
-import { measurandName } from "../gauge/ReadingCard";
-import { UndoKeys } from "../job/JobHead";
-import { DayField } from "../plan/DayField";
-import { SpecFigure } from "../plan/TorqueGroups";
+import { measurandName } from "../../pieces/readings/ReadingCard";
+import { UndoKeys } from "../../pieces/job/UndoKeys";
+import { DayField } from "../../ui/DayField";
+import { SpecFigure } from "../../pieces/torque/SpecFigure";
 import { GearboxEditor } from "./GearboxEditor";
 import { OpenJob } from "./OpenJob";
 import { WhatTurns } from "./WhatTurns";

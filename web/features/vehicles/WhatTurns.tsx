@@ -2,8 +2,8 @@ import { Button } from "antd";
 import { useState } from "react";
 import type { Vehicle } from "../../../contract";
 import { formatNumber } from "../../../core";
-import type { Editor } from "../../app/saving";
-import { DriveTrainDialog } from "../vibration/DriveTrainDialog";
+import type { Editor } from "../../data/saving";
+import { DriveTrainDialog } from "../../pieces/vibration/DriveTrainDialog";
 
 /** Tyre, final drive and gear ratios in a line; a vibration recording takes its names from them. */
 export function WhatTurns({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {

@@ -1,14 +1,13 @@
 import { Button } from "antd";
 import { useRef, useState } from "react";
 import type { JobView, KeptRecording } from "../../../contract";
-import { refusedText, sendFile } from "../../app/sendFile";
+import { refusedText, sendFile } from "../../data/sendFile";
 import { HiddenFile } from "../../ui/HiddenFile";
-import type { NewRecording } from "./TakeRecording";
-import { TakeRecording } from "./TakeRecording";
-import { isUnreachable } from "../../app/api";
-import { recordingUpload } from "../../app/uploads";
-import { useWaitingFiles } from "../../app/useWaitingFiles";
-import { likelyRun, withoutUnit, type LaterRecording, type Run } from "./likelyRun";
+import { type NewRecording, TakeRecording } from "./TakeRecording";
+import { isUnreachable } from "../../data/api";
+import { recordingUpload } from "../../data/uploads";
+import { useWaitingFiles } from "../../data/useWaitingFiles";
+import { likelyRun, withoutUnit, type LaterRecording, type Run } from "../../../domain";
 
 export interface Added {
   kept: KeptRecording;

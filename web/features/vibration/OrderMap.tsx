@@ -2,7 +2,7 @@ import type { VibrationRecording } from "../../../contract";
 import { formatNumber, type SpectrumAnswer, type VibrationSource } from "../../../core";
 import { Chart, token } from "../../ui/ApexChart";
 import { fewerRows } from "./decimate";
-import { amplitudeText, inWords } from "./names";
+import { amplitudeText, inWords } from "../../../domain";
 
 /** Columns there is room for. */
 const COLUMNS = 60;

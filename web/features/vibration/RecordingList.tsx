@@ -1,13 +1,12 @@
 import { Button, Popconfirm } from "antd";
 import { recordedUnits, type JobView, type VibrationRecording } from "../../../contract";
 import { formatNumber } from "../../../core";
-import type { Editor } from "../../app/saving";
+import type { Editor } from "../../data/saving";
 import { SlotSwitch } from "../../ui/slots";
 import { Choice, TextField } from "../../ui/TextField";
-import type { RecordingAnalysis } from "./recordingAnalysis";
-import { CONDITION_NAMES, PHASE_NAMES, UNIT_NAMES } from "./names";
+import { type RecordingAnalysis, CONDITION_NAMES, PHASE_NAMES, UNIT_NAMES } from "../../../domain";
 import { RunFields } from "./RunFields";
-import { useRunWords } from "./Verdict";
+import { useRunWords } from "../../pieces/vibration/Verdict";
 
 /** Recordings of the job: which is looked at, which is laid over it, and how each was made. */
 export function RecordingList({

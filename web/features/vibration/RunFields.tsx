@@ -2,8 +2,7 @@ import { runConditions, type RunCondition, type Vehicle } from "../../../contrac
 import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { Choice, TextField } from "../../ui/TextField";
-import { CONDITION_NAMES, PHASE_NAMES, standing } from "./names";
-import type { Run } from "./likelyRun";
+import { CONDITION_NAMES, PHASE_NAMES, standing, type Run } from "../../../domain";
 
 /** How it ran while it was recorded, and where the sensor was. */
 export function RunFields({

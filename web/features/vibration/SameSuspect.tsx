@@ -2,10 +2,8 @@ import { Link } from "react-router";
 import type { JobView } from "../../../contract";
 import { formatNumber } from "../../../core";
 import { useUnits } from "../../format/units";
-import { diagnosisOf } from "../../../domain";
-import { useKnowledge } from "../knowledge/useKnowledge";
-import { causeOf, FAULTS_OF, inWords } from "./names";
-import { fromMountRoom } from "./otherSide";
+import { diagnosisOf, causeOf, FAULTS_OF, inWords, fromMountRoom } from "../../../domain";
+import { useKnowledge } from "../../data/useKnowledge";
 
 /** Suspects of Ask under this, as a part, are not worth a word here. */
 const WORTH = 0.03;

@@ -1,6 +1,6 @@
 import { formatNumber, type VibrationSource } from "../../../core";
-import type { Plot } from "./SpectrumChart";
-import { inWords, shortName } from "./names";
+import type { Plot } from "./plot";
+import { inWords, shortName } from "../../../domain";
 
 /** Width a name needs, px, and rows there are for names that would stand on each other. */
 const NAME_PX = 62;

@@ -10,7 +10,7 @@ import {
 } from "../../../core";
 import type { SpectrumDrawn } from "../../worker";
 import { Figure, OriginLegend } from "../../ui/marks";
-import { amplitudeHead, amplitudeText, inWords, otherAmplitude } from "./names";
+import { amplitudeHead, amplitudeText, inWords, otherAmplitude } from "../../../domain";
 
 export interface Listened {
   recording: VibrationRecording;

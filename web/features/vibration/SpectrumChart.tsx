@@ -1,9 +1,10 @@
+import type { Plot } from "./plot";
 import { memo, useMemo, useState } from "react";
 import type { VibrationRecording } from "../../../contract";
 import { formatNumber, type VibrationSource } from "../../../core";
 import { Chart, token } from "../../ui/ApexChart";
 import { decimated, niceTop } from "./decimate";
-import { amplitudeHead, amplitudeText } from "./names";
+import { amplitudeHead, amplitudeText } from "../../../domain";
 import { SourceScale } from "./SourceScale";
 
 /** Points a curve is drawn with: about one for every other pixel. */
@@ -15,12 +16,6 @@ export interface Curve {
   binHz: number;
   /** Before, or the other one of two: drawn dashed and in ochre. */
   old: boolean;
-}
-
-/** Where the plot stands in the chart, px. */
-export interface Plot {
-  left: number;
-  width: number;
 }
 
 interface ChartContext {

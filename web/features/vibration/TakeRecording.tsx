@@ -2,16 +2,15 @@ import { Button, Modal } from "antd";
 import { useEffect, useRef, useState } from "react";
 import type { JobView, KeptRecording } from "../../../contract";
 import { formatNumber } from "../../../core";
-import { refusedText, sendFile } from "../../app/sendFile";
+import { refusedText, sendFile } from "../../data/sendFile";
 import { SlotSwitch } from "../../ui/slots";
 import { NumberField } from "../../ui/NumberField";
 import { wavOf } from "../../worker";
 import { microphone, sensor, type Source } from "./live";
-import { standing } from "./names";
-import { isUnreachable } from "../../app/api";
-import { useOfferedInstruments } from "../instruments/offered";
-import { recordingUpload } from "../../app/uploads";
-import { likelyRun, type LaterRecording, type Run } from "./likelyRun";
+import { standing, likelyRun, type LaterRecording, type Run } from "../../../domain";
+import { isUnreachable } from "../../data/api";
+import { useOfferedInstruments } from "../../data/useOfferedInstruments";
+import { recordingUpload } from "../../data/uploads";
 import { RunFields } from "./RunFields";
 
 /** A recording ends by itself after this, s: a job's file stays small. */

@@ -6,30 +6,30 @@ import { formatNumber } from "../../../core";
 import { Answer } from "../../ui/Answer";
 import { Empty } from "../../ui/states";
 import { useSpectrum, type SpectrumDrawn } from "../../worker";
-import type { StageProps } from "../job/JobPage";
-import { usePeople } from "../job/useJobView";
+import type { StageProps } from "../../data/stage";
+import { usePeople } from "../../data/useJobView";
 import { AddRecording, type Added } from "./AddRecording";
-import type { LaterRecording } from "./likelyRun";
-import { DriveTrainDialog } from "./DriveTrainDialog";
 import {
+  type LaterRecording,
   analyseRecording,
   leftOf,
   partedByGear,
   partnerOf,
   sameRun,
   type RecordingAnalysis,
-} from "./recordingAnalysis";
-import { notYetTold } from "./tellAsk";
+  notYetTold,
+  PHASE_NAMES,
+} from "../../../domain";
+import { DriveTrainDialog } from "../../pieces/vibration/DriveTrainDialog";
 import { curvesOf, partedByAny, runUpPeak, spectrumRequestOf } from "./looks";
-import { PHASE_NAMES } from "./names";
 import { Computing } from "./Computing";
 import { OrderMap } from "./OrderMap";
 import { RecordingList } from "./RecordingList";
-import { RoadTable } from "./RoadTable";
+import { RoadTable } from "../../pieces/vibration/RoadTable";
 import { SameSuspect } from "./SameSuspect";
 import { changesOf, SourceTable, type Listened } from "./SourceTable";
 import { SpectrumChart } from "./SpectrumChart";
-import { Verdict } from "./Verdict";
+import { Verdict } from "../../pieces/vibration/Verdict";
 import { VibrationWorking } from "./VibrationWorking";
 import "./vibration.css";
 

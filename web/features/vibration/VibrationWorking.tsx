@@ -1,7 +1,6 @@
 import { BODY_HZ, formatNumber } from "../../../core";
 import type { SpectrumDrawn } from "../../worker";
-import type { RecordingAnalysis } from "./recordingAnalysis";
-import { amplitudeText, inWords, otherAmplitude } from "./names";
+import { type RecordingAnalysis, amplitudeText, inWords, otherAmplitude } from "../../../domain";
 
 /** How the spectrum was calculated, how each source's frequency came about, and which peak fell where. */
 export function VibrationWorking({

@@ -1,6 +1,6 @@
 import { INSTRUMENT_SILENCE_MS, instrumentBlock, type InstrumentLine, type Vehicle } from "../../../contract";
 import tapUrl from "./tap.worklet.ts?worker&url";
-import type { Run } from "./likelyRun";
+import type { Run } from "../../../domain";
 
 /** Something that records while it is listened to. */
 export interface Source {

@@ -1,8 +1,7 @@
 import type { SpectrumDrawn, SpectrumRequest } from "../../worker";
-import { partedByGear, type RecordingAnalysis } from "./recordingAnalysis";
-import { PHASE_NAMES, standing } from "./names";
+import { partedByGear, type RecordingAnalysis, PHASE_NAMES, standing } from "../../../domain";
 import type { Curve } from "./SpectrumChart";
-import type { RunUpPeak } from "./Verdict";
+import type { RunUpPeak } from "../../pieces/vibration/Verdict";
 
 /** Window of the order map, s: short enough to follow a run-up, long enough to part the sources. */
 const MAP_WINDOW_S = 0.5;

@@ -5,15 +5,14 @@ import type { VehicleDriveTrain, VibrationRecording } from "../../../contract";
 import { spectrum, rotatingSources } from "../../../core";
 import type { SpectrumDrawn } from "../../worker";
 import { fakeEdit, jobView, PARENT, pick, plainText, record, show, typeInto } from "../../testing/show";
-import { DriveTrainDialog } from "./DriveTrainDialog";
-import { analyseRecording } from "./recordingAnalysis";
-import { fromMountRoom, recordingThatSays } from "./otherSide";
+import { DriveTrainDialog } from "../../pieces/vibration/DriveTrainDialog";
+import { analyseRecording, fromMountRoom, recordingThatSays } from "../../../domain";
 import { RecordingList } from "./RecordingList";
-import { RoadTable } from "./RoadTable";
+import { RoadTable } from "../../pieces/vibration/RoadTable";
 import { RunFields } from "./RunFields";
-import { ShakeProved } from "./ShakeProved";
+import { ShakeProved } from "../../pieces/vibration/ShakeProved";
 import { changesOf, SourceTable, type Listened } from "./SourceTable";
-import { Verdict } from "./Verdict";
+import { Verdict } from "../../pieces/vibration/Verdict";
 
 vi.mock("../../worker", () => ({}));
 

@@ -2,15 +2,15 @@
 import { act, screen, waitFor } from "@testing-library/react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { refusal, type KeptRecording } from "../../../contract";
-import { Unreachable } from "../../app/api";
-import { sendFile } from "../../app/sendFile";
+import { Unreachable } from "../../data/api";
+import { sendFile } from "../../data/sendFile";
 import { answering, jobView, pick, plainText, shopSays, show, typeInto } from "../../testing/show";
 import { AddRecording } from "./AddRecording";
 import { microphone } from "./live";
 import { TakeRecording } from "./TakeRecording";
 
 vi.mock("../../worker", () => ({ wavOf: vi.fn(() => Promise.resolve(new Blob(["wav"]))) }));
-vi.mock("../../app/sendFile", async (original) => ({ ...(await original<object>()), sendFile: vi.fn() }));
+vi.mock("../../data/sendFile", async (original) => ({ ...(await original<object>()), sendFile: vi.fn() }));
 vi.mock("./tap.worklet.ts?worker&url", () => ({ default: "/tap.js" }));
 
 const sending = vi.mocked(sendFile);

@@ -3,10 +3,10 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import type { Operation, YardJob } from "../../../contract";
 import { partsArrived } from "../../../domain";
-import { useShopQuery } from "../../app/api";
-import { useEdit } from "../../app/saving";
+import { useShopQuery } from "../../data/api";
+import { useEdit } from "../../data/saving";
 import { count, dateText, STAGE_NAMES } from "../../format/words";
-import { usePeople } from "../job/useJobView";
+import { usePeople } from "../../data/useJobView";
 
 /** What the key of a line does when the job names no action of its own: go to its stage. */
 export const actionOf = (job: YardJob): string => job.nextAction || `Go to ${STAGE_NAMES[job.stage]}`;

@@ -6,7 +6,7 @@ import { useUnits } from "../../../format/units";
 import { NumberField } from "../../../ui/NumberField";
 import { QuantityField } from "../../../ui/QuantityField";
 import { TextField } from "../../../ui/TextField";
-import { saveAs } from "../../throwBench/files";
+import { saveAs } from "../../../ui/saveAs";
 import { FigureRows, FrontArrow, ToolFrame, type Says } from "../ToolFrame";
 import { given, useToolInput, type ToolProps } from "../useToolInput";
 

@@ -6,7 +6,7 @@ import { NumberField } from "../../../ui/NumberField";
 import { QuantityField } from "../../../ui/QuantityField";
 import { Choice, TextField } from "../../../ui/TextField";
 import { useSolved } from "../../../worker";
-import { useShop } from "../../shop/useShop";
+import { useShop } from "../../../data/useShop";
 import { Busy, ToolFrame, type Says } from "../ToolFrame";
 import { given, useToolInput, type ToolProps } from "../useToolInput";
 

@@ -1,0 +1,2 @@
+export * from "./editing";
+export * from "./howTo";

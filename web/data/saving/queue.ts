@@ -1,0 +1,82 @@
+import { createSlice, type PayloadAction } from "@reduxjs/toolkit";
+import { type Aside, type Entry, shopOf } from "./entries";
+
+export type { Entry } from "./entries";
+
+export type SavingState = {
+  /** Everything that waits in this browser, in order; edits of other tabs too. */
+  pending: Entry[];
+  /** Kept by the browser and unreadable: for the person to look at. */
+  aside: Aside[];
+  sending: boolean;
+  /** Why nothing goes out at the moment: no connection, or what the server says of its disk. Null while it goes. */
+  held: string | null;
+  savedAt: string | null;
+  /** The browser keeps nothing, or no more: what waits lives in this tab only. */
+  memoryOnly: boolean;
+  /** Which shop's data the server at this address works with; null until it has said so. */
+  shopId: string | null;
+};
+
+const initialState: SavingState = {
+  pending: [],
+  aside: [],
+  sending: false,
+  held: null,
+  savedAt: null,
+  memoryOnly: false,
+  shopId: null,
+};
+
+/** What a screen knows of edits on their way. The shelf is the truth; this mirrors it, a step ahead for own edits. */
+export const saving = createSlice({
+  name: "saving",
+  initialState,
+  reducers: {
+    /** An edit of this tab: shown at once, on the shelf a moment later. */
+    enqueued(state, { payload }: PayloadAction<Entry>) {
+      state.pending.push({ ...payload, unkept: true });
+    },
+    /** What the shelf holds; own edits named in `settled` are among it, or put together with another. */
+    mirrored(state, { payload }: PayloadAction<{ entries: Entry[]; aside: Aside[]; settled: string[] }>) {
+      const { entries, aside, settled } = payload;
+      const known = new Set([...entries.map((e) => e.key), ...settled]);
+      const own = state.pending.filter((e) => e.unkept && !known.has(e.key));
+      state.pending = [...entries, ...own];
+      state.aside = aside;
+    },
+    sending(state) {
+      state.sending = true;
+    },
+    saved(state, { payload }: PayloadAction<string>) {
+      state.sending = false;
+      state.held = null;
+      state.savedAt = payload;
+    },
+    rested(state) {
+      state.sending = false;
+    },
+    held(state, { payload }: PayloadAction<string>) {
+      state.sending = false;
+      state.held = payload;
+    },
+    storageFailed(state) {
+      state.memoryOnly = true;
+    },
+    shopSeen(state, { payload }: PayloadAction<string>) {
+      state.shopId = payload;
+    },
+  },
+});
+
+/** Waits for the shop whose data is here; the others stay for theirs. */
+export const isOurs = (entry: Entry, shopId: string | null): boolean =>
+  shopId === null || shopOf(entry) === null || shopOf(entry) === shopId;
+
+/** What is to go out next: the first of this shop's. */
+export const nextOut = (state: Pick<SavingState, "pending" | "shopId">): Entry | null =>
+  state.pending.find((e) => isOurs(e, state.shopId)) ?? null;
+
+/** Edits that wait for another shop's data to come back to this address. */
+export const foreign = (state: Pick<SavingState, "pending" | "shopId">): Entry[] =>
+  state.pending.filter((e) => !isOurs(e, state.shopId));

@@ -1,0 +1,291 @@
+import { Button } from "antd";
+import { Link, useNavigate, useSearchParams } from "react-router";
+import type { Operation, Setup } from "../../../contract";
+import { useShopQuery } from "../../data/api";
+import { useUnits } from "../../format/units";
+import { late } from "../../ui/late";
+import { Answer } from "../../ui/Answer";
+import { Empty } from "../../ui/states";
+import {
+  findReading,
+  mainPair,
+  resultOf,
+  type Phase,
+  nextPosition,
+  withTravel,
+  type BenchSetup,
+  NO_OBSTACLES,
+  exampleGearbox,
+  exampleSetups,
+} from "../../../domain";
+import type { StageProps } from "../../data/stage";
+import { newId } from "../../data/saving";
+import { SlackChain } from "../slack";
+import type { Taped } from "../throwBench";
+import { FitKey } from "../throwBench";
+import { ThrowBench } from "../throwBench";
+
+const MountRoom = late(() => import("../mounts").then((m) => m.MountRoom));
+
+/** Old against new: the throw bench, and the slack chain that goes with the lever chosen on it. */
+export default function CompareStage(props: StageProps) {
+  const [params] = useSearchParams();
+  const tool = params.get("tool");
+  const chain = tool === "slack";
+  const mounts = tool === "mounts";
+  const tabs = (
+    <nav className="tabs2" aria-label="Tools of this stage">
+      <Link to="?" aria-current={chain || mounts ? undefined : "page"}>
+        Throw
+      </Link>
+      <Link to="?tool=slack" aria-current={chain ? "page" : undefined}>
+        Slack
+      </Link>
+      <Link to="?tool=mounts" aria-current={mounts ? "page" : undefined}>
+        Mounts
+      </Link>
+    </nav>
+  );
+  if (mounts) {
+    return <MountRoom {...props} tabs={tabs} />;
+  }
+  return chain ? <SlackChain {...props} tabs={tabs} /> : <CompareBench {...props} tabs={tabs} />;
+}
+
+/** The throw bench inside a job: setups are records, choosing is the result. */
+function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) {
+  const { job, vehicle, setup } = view;
+  const navigate = useNavigate();
+  const units = useUnits();
+  const { data: shop } = useShopQuery();
+  const currency = shop?.shop.currency ?? "";
+  const sorted = [...setup].sort((a, b) => Number(a.role === "candidate") - Number(b.role === "candidate"));
+  const gearbox = vehicle.gearbox;
+
+  if (!gearbox || !sorted.length || sorted[0].role !== "old") {
+    const begin = (): void => {
+      const [usual] = exampleSetups(vehicle.shifterKind);
+      // A knob height that was measured is not asked for again.
+      const height = findReading(view.reading, { quantity: "knobHeight", fromGear: "", toGear: "" }, "before");
+      const knob = height ? { ...usual.lever.knob, zMm: resultOf(height).mean } : usual.lever.knob;
+      const old = { ...usual, lever: { ...usual.lever, knob } };
+      edit.all("Put the old lever on the bench", [
+        ...(gearbox
+          ? []
+          : [
+              {
+                op: "update" as const,
+                resource: "vehicle" as const,
+                id: vehicle.id,
+                version: vehicle.version,
+                data: { gearbox: exampleGearbox(vehicle.shifterKind) },
+              },
+            ]),
+        {
+          op: "create",
+          resource: "setup",
+          id: newId(),
+          data: { ...fieldsOf(old), jobId: job.id, origin: "estimated", position: 0 },
+        },
+      ]);
+    };
+    return (
+      <>
+        <Answer acts={tabs}>
+          <b>Put the old lever on the bench first.</b> Everything is compared with it.
+        </Answer>
+        <Empty
+          title={gearbox ? "No lever on the bench yet" : "Neither gears nor lever are known yet"}
+          acts={
+            <>
+              <Button type="primary" onClick={begin}>
+                Begin with a usual lever and correct it
+              </Button>
+              <Button onClick={() => void navigate(`/vehicles/${vehicle.id}`)}>Enter the gearbox</Button>
+              <Button onClick={() => void navigate("/desk/throw-bench")}>Look at a worked example</Button>
+            </>
+          }
+        >
+          A lever is three measures: knob above pivot, pin below pivot, pin to joint. The usual lever comes marked as
+          estimated; drag its points or type over them as you measure, and mark it as measured.
+        </Empty>
+      </>
+    );
+  }
+
+  const taped =
+    (phase: Phase) =>
+    (fromGear: string, toGear: string): Taped | null => {
+      const reading = findReading(view.reading, { quantity: "throw", fromGear, toGear }, phase);
+      if (!reading) return null;
+      const r = resultOf(reading);
+      return { meanMm: r.mean, expandedMm: r.expanded, reading };
+    };
+  /** The lever decided on, as a line of the parts list. */
+  const partOf = (candidate: BenchSetup): Operation => ({
+    op: "create",
+    resource: "part",
+    id: newId(),
+    data: {
+      jobId: job.id,
+      name: candidate.name,
+      maker: candidate.source,
+      price: candidate.price,
+      position: nextPosition(view.part),
+    },
+  });
+  const recordOf = (id: string): Setup | undefined => setup.find((s) => s.id === id);
+  const after = job.chosenSetupId ? taped("after") : () => null;
+
+  return (
+    <ThrowBench
+      gearbox={gearbox}
+      setups={sorted as BenchSetup[]}
+      chosenId={job.chosenSetupId}
+      tabs={tabs}
+      pair={mainPair(gearbox)}
+      currency={currency}
+      taped={taped("before")}
+      tapedAfter={after}
+      surroundings={vehicle.surroundings ?? NO_OBSTACLES}
+      onMeasure={() => void navigate(`/jobs/${job.id}/gauge`)}
+      onSurroundings={(surroundings, label) => edit.update("vehicle", vehicle, { surroundings }, label)}
+      onTravel={(gears, travel) =>
+        edit.update(
+          "vehicle",
+          vehicle,
+          { gearbox: withTravel(gearbox, gears, travel) },
+          `Rail travel of ${gears.negative} and ${gears.positive} from the tape`,
+        )
+      }
+      onImport={(file) =>
+        edit.all(
+          `${file.levers.length} levers from a file`,
+          file.levers.map((l, i) => ({
+            op: "create" as const,
+            resource: "setup" as const,
+            id: newId(),
+            data: {
+              ...l,
+              jobId: job.id,
+              role: "candidate" as const,
+              origin: "claimed" as const,
+              position: nextPosition(setup) + i,
+            },
+          })),
+        )
+      }
+      onFitNotch={(candidate, patch, words) => {
+        const record = recordOf(candidate.id);
+        if (!record) return;
+        const known = view.part.some((x) => x.name === candidate.name);
+        edit.all(`Fit ${candidate.name}: ${words}`, [
+          {
+            op: "update",
+            resource: "setup",
+            id: record.id,
+            version: record.version,
+            data: { lever: patch.lever, notches: patch.notches },
+          },
+          {
+            op: "update",
+            resource: "job",
+            id: job.id,
+            version: job.version,
+            data: { chosenSetupId: record.id, choiceReason: words },
+          },
+          ...(known ? [] : [partOf(candidate)]),
+        ]);
+      }}
+      onPatch={(id, patch, label) => {
+        const record = recordOf(id);
+        if (record) edit.update("setup", record, patch, label);
+      }}
+      onAdd={() => {
+        const [old] = sorted;
+        return edit.create(
+          "setup",
+          {
+            ...fieldsOf(old as BenchSetup),
+            jobId: job.id,
+            role: "candidate",
+            name: nextName(setup),
+            // It begins as the old lever and says so: no figure of it is known yet.
+            lever: old.lever,
+            notches: null,
+            origin: "missing",
+            source: "",
+            shown: true,
+            position: nextPosition(setup),
+          },
+          "Lever to compare",
+        );
+      }}
+      onRemove={(id) => {
+        const record = recordOf(id);
+        if (!record) return;
+        const clear = job.chosenSetupId === id;
+        edit.all(`${record.name} off the bench`, [
+          { op: "delete", resource: "setup", id, version: record.version },
+          ...(clear
+            ? [
+                {
+                  op: "update" as const,
+                  resource: "job" as const,
+                  id: job.id,
+                  version: job.version,
+                  data: { chosenSetupId: null },
+                },
+              ]
+            : []),
+        ]);
+      }}
+      decide={(candidate, against) =>
+        candidate.id === job.chosenSetupId ? (
+          <Button onClick={() => edit.update("job", job, { chosenSetupId: null, choiceReason: "" }, "Choice undone")}>
+            Undo the choice
+          </Button>
+        ) : (
+          <FitKey
+            name={candidate.id}
+            label="Fit this lever"
+            {...against}
+            onFit={(choiceReason) => {
+              const known = view.part.some((p) => p.name === candidate.name);
+              edit.all(`Fit ${candidate.name}`, [
+                {
+                  op: "update",
+                  resource: "job",
+                  id: job.id,
+                  version: job.version,
+                  data: { chosenSetupId: candidate.id, choiceReason },
+                },
+                ...(known ? [] : [partOf(candidate)]),
+              ]);
+            }}
+          />
+        )
+      }
+      extra={
+        units.system === "inch" ? <span className="lb">figures in inches; the other unit is beside</span> : undefined
+      }
+    />
+  );
+}
+
+const fieldsOf = (s: BenchSetup) => ({
+  role: s.role,
+  name: s.name,
+  lever: s.lever,
+  pivot: s.pivot,
+  origin: s.origin,
+  claimedReductionPct: null,
+  price: null,
+  source: s.source,
+  shown: true,
+});
+
+const nextName = (setups: readonly Setup[]): string => {
+  const n = setups.filter((s) => s.role === "candidate").length;
+  return `Lever ${n + 2}`;
+};

@@ -1,0 +1,1 @@
+export { MountRoom } from "./MountRoom";

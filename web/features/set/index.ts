@@ -1,0 +1,1 @@
+export { SetDesk, SetStage } from "./SetTools";

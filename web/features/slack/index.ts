@@ -1,0 +1,1 @@
+export { SlackChain } from "./SlackChain";

@@ -1,0 +1,3 @@
+export { FitKey } from "./FitKey";
+export type { Taped } from "./Ledger";
+export { ThrowBench } from "./ThrowBench";

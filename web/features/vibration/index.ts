@@ -1,0 +1,1 @@
+export { VibrationTool } from "./VibrationTool";

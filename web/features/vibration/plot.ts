@@ -1,0 +1,5 @@
+/** Where the plot stands in the chart, px. */
+export interface Plot {
+  left: number;
+  width: number;
+}

@@ -1,0 +1,194 @@
+import { Button, Modal } from "antd";
+import { useContext, useState } from "react";
+import { dayText, timeText } from "../../format/words";
+import { api } from "../../data/api";
+import { useAppDispatch, useAppSelector } from "../../data/hooks";
+import { foreign, insisted, labelOf, nextOut, SavingContext, type Entry } from "../../data/saving";
+import { useUnkept } from "../../ui/useDraft";
+import { differences } from "../../data/versions";
+
+const momentText = (iso: string): string => `${dayText(iso)}, ${timeText(iso)}`;
+
+const edits = (n: number): string => (n === 1 ? "1 edit" : `${n} edits`);
+
+/** "Saved 14:32", or how many edits wait and why. A tap shows what is kept here and for whom. */
+export function SavedState() {
+  const state = useAppSelector((s) => s.saving);
+  const [open, setOpen] = useState(false);
+  const unkept = useUnkept();
+  const elsewhere = foreign(state);
+  const waiting = state.pending.length - elsewhere.length;
+  const stopped = Boolean(nextOut(state)?.trouble);
+  const notes = [
+    unkept === "refused" && "one field needs another value",
+    state.memoryOnly && (waiting ? "keep this tab open: the browser stores nothing" : "the browser stores nothing"),
+    elsewhere.length > 0 && `${edits(elsewhere.length)} for another shop`,
+    state.aside.length > 0 && `${edits(state.aside.length)} could not be read`,
+  ].filter(Boolean);
+  const why = stopped ? "needs your answer" : state.held;
+  const text =
+    waiting && (why || stopped)
+      ? `${edits(waiting)} waiting: ${why}`
+      : waiting || unkept === "typing"
+        ? "Saving"
+        : state.savedAt
+          ? `Saved ${timeText(state.savedAt)}`
+          : "All saved";
+  const calm = !notes.length && !(waiting && why);
+  return (
+    <>
+      <span className={calm ? "saved" : "saved waiting"} role="status">
+        <i />
+        {[text, ...notes].join("; ")}
+        {(waiting > 0 || elsewhere.length > 0 || state.aside.length > 0) && !calm && (
+          <button type="button" className="linkish" onClick={() => setOpen(true)}>
+            Show
+          </button>
+        )}
+      </span>
+      <WaitingEdits open={open} onClose={() => setOpen(false)} />
+    </>
+  );
+}
+
+/** A file of text for the person to keep. */
+function download(name: string, content: BlobPart, type: string): void {
+  const url = URL.createObjectURL(new Blob([content], { type }));
+  const link = document.createElement("a");
+  link.href = url;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}
+
+/** What this browser keeps that the server has not: for this shop, for another, and what cannot be read. */
+function WaitingEdits({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const state = useAppSelector((s) => s.saving);
+  const saving = useContext(SavingContext);
+  const elsewhere = foreign(state);
+  const own = state.pending.filter((e) => !elsewhere.includes(e));
+  const save = async (entry: Entry): Promise<void> => {
+    const kept = await saving?.file(entry.key);
+    if (kept?.blob) download(entry.kind === "file" ? entry.upload.name : "file", kept.blob, kept.blob.type);
+    else download(`edit-${entry.key}.json`, JSON.stringify(entry.request, null, 2), "application/json");
+  };
+  const lines = (list: Entry[], removable: boolean) => (
+    <ul className="lined waitlist">
+      {list.map((e) => (
+        <li key={e.key}>
+          <span>{labelOf(e)}</span>
+          <span className="lb">{momentText(e.queuedAt)}</span>
+          <Button size="small" onClick={() => void save(e)}>
+            Save as a file
+          </Button>
+          {removable && (
+            <Button size="small" onClick={() => void saving?.remove(e.key)}>
+              Remove
+            </Button>
+          )}
+        </li>
+      ))}
+    </ul>
+  );
+  return (
+    <Modal open={open} onCancel={onClose} footer={null} title="Not saved yet" width={620}>
+      {state.memoryOnly && (
+        <p>
+          This browser stores nothing, or its storage is full. Edits are sent as usual; keep this tab open until they
+          are.
+        </p>
+      )}
+      {own.length > 0 && (
+        <>
+          <h3 className="hd2">Waiting to be saved</h3>
+          {lines(own, false)}
+        </>
+      )}
+      {elsewhere.length > 0 && (
+        <>
+          <h3 className="hd2">For another shop</h3>
+          <p>
+            These edits were made in another shop’s data at this address. They are kept here and saved as soon as that
+            data is opened again.
+          </p>
+          {lines(elsewhere, true)}
+        </>
+      )}
+      {state.aside.length > 0 && (
+        <>
+          <h3 className="hd2">Could not be read</h3>
+          <p>The browser had kept these, but they are damaged. Everything else works as usual.</p>
+          <ul className="lined waitlist">
+            {state.aside.map((a) => (
+              <li key={a.key}>
+                <span>{a.raw.slice(0, 60)}</span>
+                <span className="lb">{momentText(a.at)}</span>
+                <Button size="small" onClick={() => download(`unreadable-${a.key}.txt`, a.raw, "text/plain")}>
+                  Save as a file
+                </Button>
+                <Button size="small" onClick={() => void saving?.removeAside(a.key)}>
+                  Remove
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {!own.length && !elsewhere.length && !state.aside.length && <p>Nothing is waiting.</p>}
+    </Modal>
+  );
+}
+
+/** A stale write shows both versions and lets the person choose; a refused one says why and keeps what was typed. */
+export function SavingTrouble() {
+  const dispatch = useAppDispatch();
+  const saving = useContext(SavingContext);
+  const state = useAppSelector((s) => s.saving);
+  const entry = nextOut(state);
+  const trouble = entry?.trouble ?? null;
+  const drop = async (): Promise<void> => {
+    if (entry) await saving?.resolve(entry.key, null);
+    dispatch(api.util.invalidateTags(["Job", "Vehicle", "Shop", "Yard", "Vehicles"]));
+  };
+  const keep = async (): Promise<void> => {
+    if (entry) await saving?.resolve(entry.key, insisted);
+  };
+  const fields = differences(
+    (trouble?.yours ?? {}) as Record<string, unknown>,
+    (trouble?.theirs ?? {}) as Record<string, unknown>,
+  );
+  const isConflict = trouble?.code === "conflict" && fields.length > 0;
+  return (
+    <Modal
+      open={trouble !== null}
+      closable={false}
+      title={isConflict ? "Somebody changed this since you opened it" : "This could not be saved"}
+      footer={[
+        <Button key="drop" onClick={() => void drop()}>
+          {isConflict ? "Take theirs" : "Leave it"}
+        </Button>,
+        <Button key="keep" type="primary" onClick={() => void keep()}>
+          {isConflict ? "Keep mine" : "Try again"}
+        </Button>,
+      ]}
+    >
+      <p>
+        {entry && labelOf(entry)}: {trouble?.message}
+      </p>
+      {isConflict ? (
+        <div className="versions">
+          <span className="lb">field</span>
+          <span className="lb">yours</span>
+          <span className="lb">theirs</span>
+          {fields.map(({ field, yours, theirs }) => [
+            <span key={`${field}-k`}>{field}</span>,
+            <span key={`${field}-y`}>{yours}</span>,
+            <span key={`${field}-t`}>{theirs}</span>,
+          ])}
+        </div>
+      ) : (
+        trouble && <p className="lb">Accepted: {trouble.accepts}</p>
+      )}
+    </Modal>
+  );
+}
