@@ -60,12 +60,22 @@ export function refusal(
     error: {
       code,
       field,
-      message: message ?? `${field || "input"}: got ${describe(shown)}; accepted: ${accepts}`,
+      message: message ?? plainWords(field, shown, accepts),
       got: shown,
       accepts,
       ...extra,
     },
   };
+}
+
+const plainWords = (field: string, got: unknown, accepts: string): string =>
+  `${field || "input"}: got ${describe(got)}; accepted: ${accepts}`;
+
+/** A refusal of what stands at `path` of a larger whole: its field is named from there. */
+export function underPath(path: string, { error }: Refusal): Refusal {
+  const field = error.field ? `${path}${error.field.startsWith("[") ? "" : "."}${error.field}` : path;
+  const plain = error.message === plainWords(error.field, error.got, error.accepts);
+  return { error: { ...error, field, message: plain ? plainWords(field, error.got, error.accepts) : error.message } };
 }
 
 export const isRefusal = (value: unknown): value is Refusal =>

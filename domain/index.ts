@@ -4,6 +4,7 @@ export * from "./knowledge";
 export * from "./lever";
 export * from "./mounts";
 export * from "./readings";
+export * from "./rules";
 export * from "./setting";
 export * from "./slack";
 export * from "./torque";

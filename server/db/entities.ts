@@ -14,7 +14,7 @@ const head: Record<string, EntitySchemaColumnOptions> = {
 };
 
 function entityOf(name: ResourceName): EntitySchema<Row> {
-  const { table, columns, parents, indexed = [] } = tables[name];
+  const { table, columns, parents, indexed, unique } = tables[name];
   return new EntitySchema<Row>({
     name: table,
     tableName: table,
@@ -22,7 +22,10 @@ function entityOf(name: ResourceName): EntitySchema<Row> {
       ...head,
       ...Object.fromEntries(Object.entries(columns).map(([key, spec]) => [key, entityColumn(spec)])),
     },
-    indices: [...parents.map((p) => p.column), ...indexed].map((c) => ({ name: `ix_${table}_${c}`, columns: [c] })),
+    indices: [
+      ...[...parents.map((p) => p.column), ...indexed].map((c) => ({ name: `ix_${table}_${c}`, columns: [c] })),
+      ...unique.map((c) => ({ name: `ux_${table}_${c}`, columns: [c], unique: true })),
+    ],
     foreignKeys: parents.map((p) => ({
       target: tables[p.to].table,
       columnNames: [p.column],

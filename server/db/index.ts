@@ -1,6 +1,6 @@
 export { openDatabase, migrations } from "./open";
 export { UnitOfWork } from "./unitOfWork";
-export { find, findById, toRecord, toRow, selectOf } from "./rows";
+export { find, findById, rowsOf, toRecord, toRow, type Wanted } from "./rows";
 export { tables } from "./tables";
 export { changeEntity, entities, identityEntity } from "./entities";
 export { holdAlone } from "./lock";

@@ -19,6 +19,8 @@ describe("database", () => {
     const source = await openDatabase(join(folder, "b.sqlite"));
     // Back to the first: everything since then is undone and done again.
     await source.undoLastMigration();
+    expect(await source.query(`SELECT name FROM sqlite_master WHERE name = 'ux_job_number'`)).toEqual([]);
+    await source.undoLastMigration();
     expect(await source.query(`SELECT name FROM pragma_table_info('job') WHERE name = 'closing'`)).toEqual([]);
     await source.undoLastMigration();
     expect(await source.query(`SELECT name FROM pragma_table_info('vehicle') WHERE name = 'load'`)).toEqual([]);
@@ -51,6 +53,36 @@ describe("database", () => {
     const [{ load }] = (await source.query(`SELECT "load" FROM "vehicle"`)) as { load: string }[];
     expect(JSON.parse(load)).toEqual({ now: ["onStands"], at: null, by: null });
     expect((await source.driver.createSchemaBuilder().log()).upQueries).toEqual([]);
+    await source.destroy();
+  });
+
+  it("gives a number to one job only, also in a folder put together from two", async () => {
+    const source = await openDatabase(join(folder, "d.sqlite"));
+    await source.undoLastMigration();
+    await source.query(
+      `INSERT INTO "vehicle" ("id","version","createdAt","updatedAt","tag","owner","make","model","variant","layout",
+         "drivenWheels","shifterKind","odometer","notes","automatic","load")
+       VALUES ('v', 1, '', '', 'T', '', '', '', '', 'northSouth', 'rear', 'rod', '[]', '', 0, '{}')`,
+    );
+    const job = (id: string, at: string, number: number | null) =>
+      source.query(
+        `INSERT INTO "job" ("id","version","createdAt","updatedAt","vehicleId","number","complaint","complaintNote",
+           "symptoms","stage","bay","waits","nextAction","choiceReason","verdict","reminders")
+         VALUES (?, 1, ?, '', 'v', ?, '', '', '{}', 'ask', '', '{}', '', '', '', '[]')`,
+        [id, at, number],
+      );
+    await job("new", "2026-02", 7);
+    await job("old", "2026-01", 7);
+    await job("other", "2026-03", 9);
+    await source.runMigrations();
+    expect(await source.query(`SELECT "id", "number" FROM "job" ORDER BY "number"`)).toEqual([
+      { id: "old", number: 7 },
+      { id: "other", number: 9 },
+      { id: "new", number: 10 },
+    ]);
+    await expect(job("again", "2026-04", 9)).rejects.toThrow(/UNIQUE/);
+    await job("none", "2026-05", null);
+    await job("none too", "2026-05", null);
     await source.destroy();
   });
 

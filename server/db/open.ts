@@ -5,6 +5,7 @@ import { changeEntity, entities, identityEntity } from "./entities";
 import { First1764000000000 } from "./migrations/first";
 import { LoadOfVehicle1764500000000 } from "./migrations/loadOfVehicle";
 import { MovingJobs1764600000000 } from "./migrations/movingJobs";
+import { NumberedJobs1764700000000 } from "./migrations/numberedJobs";
 import { Photos1764200000000 } from "./migrations/photos";
 import { Recordings1764300000000 } from "./migrations/recordings";
 import { SlackChain1764100000000 } from "./migrations/slackChain";
@@ -20,6 +21,7 @@ export const migrations = [
   Whose1764400000000,
   LoadOfVehicle1764500000000,
   MovingJobs1764600000000,
+  NumberedJobs1764700000000,
 ];
 
 /** What must be true of the connection before anything is written: [pragma, value it must read back]. */

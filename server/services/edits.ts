@@ -1,4 +1,4 @@
-import type { EntityManager } from "typeorm";
+import { IsNull, type EntityManager } from "typeorm";
 import { fieldPath, SHOP_ID, type Operation, type ResourceName } from "../../contract";
 import { entities, find, findById, tables, toRow, type Row } from "../db";
 import { checkNoJobs, fieldsOf, parseFields, passGate, strandedBy, type KeptFiles } from "./gate";
@@ -73,7 +73,7 @@ async function remove(desk: Desk, op: Extract<Operation, { op: "delete" }>, path
   if (before.deletedAt) return [];
   const edits: Edit[] = [];
   if (op.resource === "vehicle" && op.withJobs) {
-    const jobs = await find(manager, "job", `WHERE "vehicleId" = ? AND "deletedAt" IS NULL`, [op.id]);
+    const jobs = await find(manager, "job", { where: { vehicleId: op.id, deletedAt: IsNull() } });
     for (const job of jobs) edits.push(await write(desk, "job", job, { deletedAt: at }));
   }
   if (op.resource === "setup") edits.push(...(await unchosen(desk, op.id)));
@@ -84,7 +84,7 @@ async function remove(desk: Desk, op: Extract<Operation, { op: "delete" }>, path
 
 /** A lever that goes is no longer the chosen one. */
 async function unchosen(desk: Desk, setupId: string): Promise<Edit[]> {
-  const jobs = await find(desk.manager, "job", `WHERE "chosenSetupId" = ? AND "deletedAt" IS NULL`, [setupId]);
+  const jobs = await find(desk.manager, "job", { where: { chosenSetupId: setupId, deletedAt: IsNull() } });
   const edits: Edit[] = [];
   for (const job of jobs) edits.push(await write(desk, "job", job, { chosenSetupId: null }));
   return edits;

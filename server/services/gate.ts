@@ -1,19 +1,19 @@
-import type { EntityManager } from "typeorm";
+import { IsNull, type EntityManager } from "typeorm";
 import {
   refusalFromIssues,
   resources,
   SHOP_ID,
+  underPath,
   type Fields,
   type RecordOf,
   type ResourceName,
   type Signature,
 } from "../../contract";
-import { closingLine, openAtClosing, strandedSignatures } from "../../domain";
+import { brokenRule, closingLine, openAtClosing, ruleRefusal, strandedSignatures, type Neighbours } from "../../domain";
 import { find, findById, tables, type Row } from "../db";
 import type { AnyRecord, Edit } from "./history";
 import { readJob } from "./readJob";
 import { Refused, refuse } from "./refused";
-import { checkRules } from "./rules";
 
 /** What is kept beside the database: a record that names a file needs it. */
 export interface KeptFiles {
@@ -35,9 +35,7 @@ export const fieldsOf = (resource: ResourceName, record: AnyRecord): Row =>
 export function parseFields<R extends ResourceName>(resource: R, data: unknown, path: string): Fields<R> {
   const parsed = resources[resource].safeParse(data);
   if (parsed.success) return parsed.data as Fields<R>;
-  const { error } = refusalFromIssues(parsed.error.issues, data);
-  const field = error.field ? `${path}.${error.field}` : path;
-  throw new Refused({ error: { ...error, field, message: error.message.replace(error.field, field) } });
+  throw new Refused(underPath(path, refusalFromIssues(parsed.error.issues, data)));
 }
 
 async function checkParents(manager: EntityManager, resource: ResourceName, fields: Row, path: string): Promise<void> {
@@ -128,6 +126,18 @@ async function checkClosing(
   }
 }
 
+/** The records that the rules of a kind of record read beside it. */
+async function neighboursOf(manager: EntityManager, resource: ResourceName, fields: Row): Promise<Neighbours> {
+  const near: Neighbours = { group: null, vehicle: null, people: [] };
+  if (resource === "person") near.people = await find(manager, "person", { where: { deletedAt: IsNull() } });
+  if (resource === "signature") {
+    near.group = await findById(manager, "torqueGroup", String(fields.groupId));
+    const job = await findById(manager, "job", String(fields.jobId));
+    near.vehicle = job && (await findById(manager, "vehicle", job.vehicleId));
+  }
+  return near;
+}
+
 /**
  * What every record must satisfy before it is written, whichever way it came: edit, undo, redo or out of the bin.
  * `before` is the record as it is kept now; null where it is new.
@@ -150,13 +160,15 @@ export async function passGate(
   await checkStays(manager, was, fields, path);
   checkFiles(resource, known, fields, files, path);
   if (resource === "job") await checkClosing(manager, id, was, fields, path);
-  await checkRules(manager, resource, id, fields as Fields<ResourceName>, path);
+  const near = await neighboursOf(manager, resource, fields);
+  const offence = brokenRule(resource, id, fields as Fields<ResourceName>, near);
+  if (offence) throw new Refused(ruleRefusal(offence, path));
 }
 
 /** Jobs that a vehicle on its way to the bin would leave behind. */
 export async function checkNoJobs(manager: EntityManager, edit: Edit, field: string): Promise<void> {
   if (edit.resource !== "vehicle" || !edit.after.deletedAt) return;
-  const jobs = await find(manager, "job", `WHERE "vehicleId" = ? AND "deletedAt" IS NULL`, [edit.id]);
+  const jobs = await find(manager, "job", { where: { vehicleId: edit.id, deletedAt: IsNull() } });
   if (!jobs.length) return;
   const numbers = jobs.map((j) => j.number).join(", ");
   const message = `this vehicle has ${jobs.length} job${jobs.length === 1 ? "" : "s"} (${numbers})`;
@@ -167,7 +179,7 @@ export async function checkNoJobs(manager: EntityManager, edit: Edit, field: str
 export async function strandedBy(manager: EntityManager, edit: Edit): Promise<Signature[]> {
   if (edit.resource !== "torqueGroup") return [];
   const group = edit.after as RecordOf<"torqueGroup">;
-  const signed = await find(manager, "signature", `WHERE "groupId" = ? AND "deletedAt" IS NULL`, [edit.id]);
+  const signed = await find(manager, "signature", { where: { groupId: edit.id, deletedAt: IsNull() } });
   if (group.deletedAt) return signed;
   return strandedSignatures(group, signed);
 }

@@ -1,10 +1,14 @@
-import type { EntityManager } from "typeorm";
+import { IsNull, type EntityManager } from "typeorm";
 import { jobChildren, type JobView, type ResourceName } from "../../contract";
 import { find, findById, tables } from "../db";
 import { refuse } from "./refused";
 
-const orderOf = (name: ResourceName): string =>
-  "position" in tables[name].columns ? `"position", "id"` : name === "reading" ? `"takenAt", "id"` : `"id"`;
+/** The order a person left a list in; readings in the order they were taken. */
+export const orderOf = (name: ResourceName): Record<string, "ASC"> => ({
+  ...("position" in tables[name].columns && { position: "ASC" }),
+  ...(name === "reading" && { takenAt: "ASC" }),
+  id: "ASC",
+});
 
 /** Reads one job with its vehicle and all its children: the hottest read of the program. */
 export async function readJob(manager: EntityManager, id: string): Promise<JobView> {
@@ -12,9 +16,7 @@ export async function readJob(manager: EntityManager, id: string): Promise<JobVi
   const vehicle = await findById(manager, "vehicle", job.vehicleId);
   const view: Record<string, unknown> = { job, vehicle };
   for (const child of jobChildren) {
-    view[child] = await find(manager, child, `WHERE "jobId" = ? AND "deletedAt" IS NULL ORDER BY ${orderOf(child)}`, [
-      id,
-    ]);
+    view[child] = await find(manager, child, { where: { jobId: id, deletedAt: IsNull() }, order: orderOf(child) });
   }
   return view as unknown as JobView;
 }

@@ -1,4 +1,4 @@
-import type { EntityManager } from "typeorm";
+import { In, IsNull, Not, type EntityManager, type SelectQueryBuilder } from "typeorm";
 import {
   SHOP_ID,
   type BinLine,
@@ -14,13 +14,18 @@ import {
   resources,
   waitKinds,
 } from "../../contract";
-import { entities, find, findById, type Row, type UnitOfWork } from "../db";
+import { entities, find, findById, rowsOf, type Row, type UnitOfWork } from "../db";
 import { waitNow } from "../../domain";
 import { shopIdentity } from "./changes";
-import { readJob, standing } from "./readJob";
+import { orderOf, readJob, standing } from "./readJob";
 
 const titleOf = (v: Pick<Vehicle, "make" | "model" | "variant">): string =>
   [[v.make, v.model].filter(Boolean).join(" "), v.variant].filter(Boolean).join(", ");
+
+type VehicleWords = Pick<Vehicle, "tag" | "make" | "model" | "variant" | "owner">;
+
+/** Lines of each kind of record that the bin shows. */
+const BIN_LINES = 200;
 
 /** What the screens read. Each view is one visit to the database. */
 export class Views {
@@ -33,103 +38,95 @@ export class Views {
   yard(search: string, limit: number, offset: number): Promise<YardView> {
     const now = this.now();
     return this.unit.read(async (manager) => {
-      const open = (await manager.query(
-        `SELECT j."id", j."waits", j."openedAt", j."number", v."tag", v."make", v."model", v."variant", v."owner"
-           FROM "job" j JOIN "vehicle" v ON v."id" = j."vehicleId"
-          WHERE j."closedAt" IS NULL AND j."deletedAt" IS NULL`,
-      )) as (Pick<Vehicle, "tag" | "make" | "model" | "variant" | "owner"> & Row)[];
-      const lines = open.map((j) => ({
+      const open = (
+        await withVehicle(manager, ["id", "waits", "openedAt", "number"], ["tag", "make", "model", "variant", "owner"])
+          .where({ closedAt: IsNull(), deletedAt: IsNull() })
+          .getRawMany<Row & VehicleWords>()
+      ).map((j) => ({
         id: String(j.id),
         openedAt: String(j.openedAt ?? ""),
         kind: waitNow(JSON.parse(String(j.waits)) as YardJob["waits"], now).kind,
         words: `${j.tag} ${titleOf(j)} ${j.owner} job ${String(j.number)}`.toLowerCase(),
       }));
       const wanted = search.trim().toLowerCase();
-      const found = wanted ? lines.filter((l) => l.words.includes(wanted)) : lines;
+      const found = wanted ? open.filter((l) => l.words.includes(wanted)) : open;
       const waiting = Object.fromEntries(
-        waitKinds.map((kind) => [kind, lines.filter((l) => l.kind === kind).length]),
+        waitKinds.map((kind) => [kind, open.filter((l) => l.kind === kind).length]),
       ) as YardView["waiting"];
       const newestFirst = (a: { id: string; openedAt: string }, b: { id: string; openedAt: string }): number =>
         a.openedAt === b.openedAt ? (a.id < b.id ? 1 : -1) : a.openedAt < b.openedAt ? 1 : -1;
       found.sort((a, b) => waitKinds.indexOf(a.kind) - waitKinds.indexOf(b.kind) || newestFirst(a, b));
       const page = found.slice(offset, offset + limit).map((l) => l.id);
-      const rows = (await manager.query(
-        `SELECT j."id", j."number", j."vehicleId", v."tag", v."make", v."model", v."variant", v."owner", j."stage",
-                v."load", j."bay", j."waits", j."nextAction", j."complaint", j."openedAt",
-                j."version", j."reminders"
-           FROM "job" j JOIN "vehicle" v ON v."id" = j."vehicleId"
-          WHERE j."id" IN (${page.map(() => "?").join()})`,
-        page,
-      )) as (Row & Pick<Vehicle, "make" | "model" | "variant">)[];
-      const ordered = await find(
-        manager,
-        "part",
-        `WHERE "deletedAt" IS NULL AND "state" = 'ordered' AND NOT "carriedOver" AND NOT "alternative"
-           AND "jobId" IN (${page.map(() => "?").join()}) ORDER BY "position", "id"`,
-        page,
-      );
-      const jobs = rows.map(({ make, model, variant, waits, load, reminders, ...row }) => ({
-        ...row,
-        load: (JSON.parse(String(load)) as VehicleLoad).now,
-        title: titleOf({ make, model, variant }),
-        waits: waitNow(JSON.parse(String(waits)) as YardJob["waits"], now),
-        reminders: JSON.parse(String(reminders)) as YardJob["reminders"],
-        ordered: ordered.filter((p) => p.jobId === row.id),
-      })) as unknown as YardJob[];
-      jobs.sort((a, b) => page.indexOf(a.id) - page.indexOf(b.id));
-      const [counts] = (await manager.query(
-        `SELECT (SELECT count(*) FROM "vehicle" WHERE "deletedAt" IS NULL) AS vehicles,
-                (SELECT count(*) FROM "job" WHERE "closedAt" IS NOT NULL AND "deletedAt" IS NULL) AS closed`,
-      )) as { vehicles: number; closed: number }[];
       return {
-        jobs,
-        total: lines.length,
+        jobs: await yardJobs(manager, page, now),
+        total: open.length,
         found: found.length,
         waiting,
-        vehicles: counts.vehicles,
-        closedJobs: counts.closed,
+        vehicles: await manager.countBy(entities.vehicle, { deletedAt: IsNull() }),
+        closedJobs: await manager.countBy(entities.job, { closedAt: Not(IsNull()), deletedAt: IsNull() }),
         rechecks: await dueRechecks(manager, now.slice(0, 10)),
       };
     });
   }
 
+  /** Vehicles by any part of their tag, owner or title, or by the number of one of their jobs; by tag. */
   vehicles(search: string, limit: number, offset: number): Promise<{ vehicles: VehicleLine[]; total: number }> {
-    const like = `%${search.trim().replace(/[\\%_]/g, "\\$&")}%`;
-    const where = `v."deletedAt" IS NULL AND (v."tag" LIKE ? ESCAPE '\\' OR v."owner" LIKE ? ESCAPE '\\'
-      OR (v."make" || ' ' || v."model" || ' ' || v."variant") LIKE ? ESCAPE '\\'
-      OR EXISTS (SELECT 1 FROM "job" n WHERE n."vehicleId" = v."id" AND n."deletedAt" IS NULL
-                   AND (CAST(n."number" AS TEXT) = ? OR 'job ' || n."number" = ?)))`;
-    const number = search.trim().toLowerCase();
-    const given = [like, like, like, number, number];
+    const wanted = search.trim().toLowerCase();
+    const number = /^(?:job )?(\d+)$/.exec(wanted)?.[1];
     return this.unit.read(async (manager) => {
-      const rows = (await manager.query(
-        `SELECT v.*, (SELECT count(*) FROM "job" j WHERE j."vehicleId" = v."id" AND j."deletedAt" IS NULL) AS jobs,
-                (SELECT count(*) FROM "job" j WHERE j."vehicleId" = v."id" AND j."deletedAt" IS NULL
-                   AND j."closedAt" IS NULL) AS openJobs
-           FROM "vehicle" v WHERE ${where} ORDER BY v."tag" LIMIT ? OFFSET ?`,
-        [...given, limit, offset],
-      )) as (Row & { jobs: number; openJobs: number })[];
-      const [{ total }] = (await manager.query(`SELECT count(*) AS total FROM "vehicle" v WHERE ${where}`, given)) as {
-        total: number;
-      }[];
-      return { vehicles: rows.map(lineOf), total };
+      const byNumber = new Set<unknown>();
+      if (number) {
+        const where = { number: Number(number), deletedAt: IsNull() };
+        for (const job of await rowsOf(manager, "job", ["vehicleId"], { where }).getRawMany<Row>()) {
+          byNumber.add(job.vehicleId);
+        }
+      }
+      const all = await rowsOf(manager, "vehicle", ["id", "tag", "owner", "make", "model", "variant"], {
+        where: { deletedAt: IsNull() },
+        order: { tag: "ASC" },
+      }).getRawMany<Row & VehicleWords>();
+      const found = all.filter(
+        (v) =>
+          [v.tag, v.owner, `${v.make} ${v.model} ${v.variant}`].some((t) => t.toLowerCase().includes(wanted)) ||
+          byNumber.has(v.id),
+      );
+      const page = found.slice(offset, offset + limit).map((v) => v.id);
+      const records = await find(manager, "vehicle", { where: { id: In(page) } });
+      const jobs = await rowsOf(manager, "job", ["vehicleId", "closedAt"], {
+        where: { vehicleId: In(page), deletedAt: IsNull() },
+      }).getRawMany<Row>();
+      records.sort((a, b) => page.indexOf(a.id) - page.indexOf(b.id));
+      return {
+        vehicles: records.map((v) =>
+          lineOf(
+            v,
+            jobs.filter((j) => j.vehicleId === v.id),
+          ),
+        ),
+        total: found.length,
+      };
     });
   }
 
   vehicle(id: string): Promise<DossierView> {
     return this.unit.read(async (manager) => {
       const vehicle = await standing(manager, "vehicle", id);
-      const jobs = await find(manager, "job", `WHERE "vehicleId" = ? AND "deletedAt" IS NULL ORDER BY "number" DESC`, [
-        id,
-      ]);
-      const ofJobs = `WHERE "deletedAt" IS NULL AND "jobId" IN (SELECT "id" FROM "job" WHERE "vehicleId" = ? AND "deletedAt" IS NULL)`;
+      const jobs = await find(manager, "job", {
+        where: { vehicleId: id, deletedAt: IsNull() },
+        order: { number: "DESC" },
+      });
+      const ofJobs = <R extends ResourceName>(name: R) =>
+        find(manager, name, {
+          where: { jobId: In(jobs.map((j) => j.id)), deletedAt: IsNull() },
+          order: orderOf(name),
+        });
       return {
         vehicle,
         jobs,
-        reading: await find(manager, "reading", `${ofJobs} ORDER BY "takenAt", "id"`, [id]),
-        setup: await find(manager, "setup", `${ofJobs} ORDER BY "position", "id"`, [id]),
-        torqueGroup: await find(manager, "torqueGroup", `${ofJobs} ORDER BY "position", "id"`, [id]),
-        part: await find(manager, "part", `${ofJobs} ORDER BY "position", "id"`, [id]),
+        reading: await ofJobs("reading"),
+        setup: await ofJobs("setup"),
+        torqueGroup: await ofJobs("torqueGroup"),
+        part: await ofJobs("part"),
       };
     });
   }
@@ -148,7 +145,10 @@ export class Views {
         deletedAt: null,
         ...resources.shop.parse({}),
       };
-      const people = await find(manager, "person", `WHERE "deletedAt" IS NULL ORDER BY "name", "id"`);
+      const people = await find(manager, "person", {
+        where: { deletedAt: IsNull() },
+        order: { name: "ASC", id: "ASC" },
+      });
       return { shop, people, shopId: await shopIdentity(manager) };
     });
   }
@@ -167,7 +167,11 @@ export class Views {
       const records: BinLine[] = [];
       const names = await placesOf(manager);
       for (const resource of resourceNames) {
-        const rows = await find(manager, resource, `WHERE "deletedAt" IS NOT NULL ORDER BY "deletedAt" DESC LIMIT 200`);
+        const rows = await find(manager, resource, {
+          where: { deletedAt: Not(IsNull()) },
+          order: { deletedAt: "DESC" },
+          take: BIN_LINES,
+        });
         for (const row of rows) {
           records.push({
             resource,
@@ -184,20 +188,65 @@ export class Views {
   }
 }
 
+/** Jobs with the vehicle each is of, some columns of both. */
+function withVehicle(
+  manager: EntityManager,
+  ofJob: readonly string[],
+  ofVehicle: readonly string[],
+): SelectQueryBuilder<Row> {
+  const query = rowsOf(manager, "job", ofJob, {}).innerJoin(entities.vehicle.options.name, "v", "v.id = r.vehicleId");
+  for (const column of ofVehicle) query.addSelect(`v.${column}`, column);
+  return query;
+}
+
+/** The jobs of a page of the Yard, in its order. */
+async function yardJobs(manager: EntityManager, page: string[], now: string): Promise<YardJob[]> {
+  const rows = await withVehicle(
+    manager,
+    [
+      "id",
+      "number",
+      "vehicleId",
+      "stage",
+      "bay",
+      "waits",
+      "nextAction",
+      "complaint",
+      "openedAt",
+      "version",
+      "reminders",
+    ],
+    ["tag", "make", "model", "variant", "owner", "load"],
+  )
+    .where({ id: In(page) })
+    .getRawMany<Row & VehicleWords>();
+  const ordered = await find(manager, "part", {
+    where: { jobId: In(page), deletedAt: IsNull(), state: "ordered", carriedOver: false, alternative: false },
+    order: orderOf("part"),
+  });
+  const jobs = rows.map(({ make, model, variant, waits, load, reminders, ...row }) => ({
+    ...row,
+    load: (JSON.parse(String(load)) as VehicleLoad).now,
+    title: titleOf({ make, model, variant }),
+    waits: waitNow(JSON.parse(String(waits)) as YardJob["waits"], now),
+    reminders: JSON.parse(String(reminders)) as YardJob["reminders"],
+    ordered: ordered.filter((p) => p.jobId === row.id),
+  })) as unknown as YardJob[];
+  return jobs.sort((a, b) => page.indexOf(a.id) - page.indexOf(b.id));
+}
+
 /** What a record in the bin belongs to: "job 214, SI 0724". */
 async function placesOf(manager: EntityManager): Promise<(row: Row) => string> {
-  const jobs = (await manager.query(
-    `SELECT j."id", j."number", j."vehicleId", v."tag" FROM "job" j JOIN "vehicle" v ON v."id" = j."vehicleId"`,
-  )) as { id: string; number: number | null; vehicleId: string; tag: string }[];
-  const byId = new Map(jobs.map((j) => [j.id, `job ${j.number ?? ""}, ${j.tag}`]));
-  const tags = new Map(jobs.map((j) => [j.vehicleId, j.tag]));
-  return (row) => byId.get(String(row.jobId)) ?? tags.get(String(row.vehicleId)) ?? "";
+  const jobs = await withVehicle(manager, ["id", "number", "vehicleId"], ["tag"]).getRawMany<Row>();
+  const byId = new Map(jobs.map((j) => [j.id, `job ${String(j.number ?? "")}, ${String(j.tag)}`]));
+  const tags = new Map(jobs.map((j) => [j.vehicleId, String(j.tag)]));
+  return (row) => byId.get(row.jobId) ?? tags.get(row.vehicleId) ?? "";
 }
 
 /** Vehicles whose mounts are to be looked at again by now, by day or by distance. */
 async function dueRechecks(manager: EntityManager, today: string): Promise<YardView["rechecks"]> {
-  const due = await find(manager, "vehicle", `WHERE "deletedAt" IS NULL AND "powerUnit" LIKE '%"nextLook":{%'`);
-  return due.flatMap((v) => {
+  const known = await find(manager, "vehicle", { where: { deletedAt: IsNull(), powerUnit: Not(IsNull()) } });
+  return known.flatMap((v) => {
     const look = v.powerUnit?.nextLook;
     if (!look) return [];
     const km = Math.max(0, ...v.odometer.map((o) => o.km));
@@ -215,18 +264,18 @@ function binTitle(resource: ResourceName, row: Row): string {
     : String(first ?? row.id);
 }
 
-function lineOf(row: Row & { jobs: number; openJobs: number }): VehicleLine {
-  const odometer = JSON.parse(String(row.odometer)) as { date: string; km: number }[];
+function lineOf(vehicle: Vehicle, jobs: readonly Row[]): VehicleLine {
+  const { id, tag, owner, shifterKind, layout, odometer } = vehicle;
   const latest = odometer.reduce<{ date: string; km: number } | null>((a, b) => (a && a.date > b.date ? a : b), null);
   return {
-    id: String(row.id),
-    tag: String(row.tag),
-    title: titleOf(row as unknown as Vehicle),
-    owner: String(row.owner),
-    shifterKind: String(row.shifterKind),
-    layout: String(row.layout),
+    id,
+    tag,
+    title: titleOf(vehicle),
+    owner,
+    shifterKind,
+    layout,
     km: latest?.km ?? null,
-    openJobs: row.openJobs,
-    jobs: row.jobs,
+    openJobs: jobs.filter((j) => j.closedAt === null).length,
+    jobs: jobs.length,
   };
 }

@@ -1,0 +1,176 @@
+import {
+  checkGearbox,
+  checkKnowledge,
+  checkLever,
+  checkTorqueSequence,
+  quantityKinds,
+  refusalFromIssues,
+  settingInputs,
+  tyreRefused,
+  underPath,
+  type Fields,
+  type Person,
+  type RecordHead,
+  type Refusal,
+  type ResourceName,
+  type TorqueGroup,
+  type Vehicle,
+} from "../../contract";
+import { parseQuantity, shopStandard, typedMeans, withChanges } from "../../core";
+import { judgeReading, loadGate, passesOf } from "../torque";
+import { broken, type RuleBreak } from "./breaks";
+
+/** Records a rule is read against, beside the one that is written. */
+export interface Neighbours {
+  /** The torque group a signature names. */
+  group: TorqueGroup | null;
+  /** The vehicle of the record's job. */
+  vehicle: Vehicle | null;
+  /** The people of the shop outside the bin. */
+  people: readonly (Person & RecordHead)[];
+}
+
+export type Offence = RuleBreak | Refusal;
+
+type Rule<R extends ResourceName> = (fields: Fields<R>, near: Neighbours, id: string) => Offence | null;
+
+const vehicle: Rule<"vehicle"> = (v) => {
+  const gearbox = v.gearbox && checkGearbox(v.gearbox, v.shifterKind);
+  if (gearbox) return gearbox;
+  if (v.driveTrain) {
+    const tyre = tyreRefused(v.driveTrain.tyre, "driveTrain.tyre.size");
+    if (tyre) return tyre;
+    const gears = v.driveTrain.ratios.map((r) => r.gear);
+    const again = gears.findIndex((g, i) => gears.indexOf(g) !== i);
+    if (again >= 0) return broken("gearTwice", `driveTrain.ratios[${again}].gear`, gears[again]);
+  }
+  const days = v.odometer.map((o) => o.date);
+  for (const [i, reading] of v.odometer.entries()) {
+    const earlier = v.odometer.find((o) => o.date < reading.date && o.km > reading.km);
+    if (earlier) return broken("odometerRunsBack", `odometer[${i}].km`, reading.km, earlier);
+    if (days.indexOf(reading.date) !== i) return broken("readingADay", `odometer[${i}].date`, reading.date);
+  }
+  return null;
+};
+
+const setup: Rule<"setup"> = (s) => checkLever(s.lever, { gears: [] });
+
+const reading: Rule<"reading"> = (r) => {
+  const kind = quantityKinds[r.quantity];
+  for (const [i, { typed }] of r.values.entries()) {
+    const metric = parseQuantity(typed, kind);
+    // A bare number is in the shop's unit, which only the screen knows; a unit of another kind is refused here too.
+    const read = metric.ok ? metric : parseQuantity(typed, kind, "inch");
+    if (!read.ok) return broken("otherKind", `values[${i}].typed`, typed, { kind, typed, why: read.message });
+  }
+  if (r.quantity !== "throw") return null;
+  for (const field of ["fromGear", "toGear"] as const) if (!r[field]) return broken("gearOfThrow", field, r[field]);
+  return r.fromGear === r.toGear ? broken("otherGear", "toGear", r.toGear) : null;
+};
+
+const torqueGroup: Rule<"torqueGroup"> = (g) => {
+  const passes = g.passes.map((p) => ({ name: p.name, pct: p.pct ?? undefined }));
+  const sequence = checkTorqueSequence({ pattern: g.pattern, count: g.count, passes });
+  if (sequence) return sequence;
+  return g.specOrigin === "specified" && !g.specTyped.trim() ? broken("specNeeded", "specTyped", g.specTyped) : null;
+};
+
+/**
+ * A bolt of its group, in one of its passes; at ride height where it waits for that, unless overruled; and where the
+ * wrench was outside the limits of that pass, what was done about it.
+ */
+const signature: Rule<"signature"> = (s, { group, vehicle: of }) => {
+  if (!group || !of) return null;
+  if (group.jobId !== s.jobId) return broken("groupOfJob", "groupId", s.groupId);
+  if (s.bolt > group.count) return broken("boltOfGroup", "bolt", s.bolt, { count: group.count });
+  const passes = passesOf(group);
+  const pass = passes.find((p) => p.name === s.pass);
+  if (!pass) return broken("passOfGroup", "pass", s.pass, { passes: passes.map((p) => p.name) });
+  const gate = loadGate(group, pass, of.load.now);
+  if (gate && !s.overruleReason.trim()) {
+    return broken("rideHeight", "overruleReason", s.overruleReason, { group: group.name, gate });
+  }
+  const wrench = s.reading ?? s.setTo;
+  if (pass.limits && !wrench) return broken("wrenchNeeded", "reading", null);
+  const judged = wrench && judgeReading(pass.limits, wrench.base);
+  if (pass.limits && judged && judged !== "inside" && s.outcome === "held") {
+    const { minNm, maxNm } = pass.limits;
+    return broken("outsideNeedsOutcome", "outcome", s.outcome, { typed: wrench.typed, judged, minNm, maxNm });
+  }
+  return s.outcome === "accepted" && !s.outcomeReason.trim()
+    ? broken("acceptedNeedsReason", "outcomeReason", s.outcomeReason)
+    : null;
+};
+
+const shop: Rule<"shop"> = (s) => {
+  const knowledge = s.knowledge && checkKnowledge(withChanges(shopStandard, s.knowledge));
+  if (knowledge) return knowledge;
+  if (!s.grades) return null;
+  const { new: fresh, slight, worn, gone } = s.grades;
+  for (const [field, more, less] of [
+    ["slight", slight, fresh],
+    ["worn", worn, slight],
+    ["gone", gone, worn],
+  ] as const) {
+    if (more < less) return broken("gradesRise", `grades.${field}`, more, { least: less });
+  }
+  return null;
+};
+
+/** A tool's question must be one the tool can answer, so that it can be opened and asked again. */
+const setting: Rule<"setting"> = (s) => {
+  const parsed = settingInputs[s.tool].safeParse(s.input);
+  return parsed.success ? null : underPath("input", refusalFromIssues(parsed.error.issues, s.input));
+};
+
+/** A job is not closed before it was opened. */
+const job: Rule<"job"> = (j) =>
+  j.closedAt && j.openedAt && Date.parse(j.closedAt) < Date.parse(j.openedAt)
+    ? broken("closedAfterOpened", "closedAt", j.closedAt, { openedAt: j.openedAt })
+    : null;
+
+/** Initials sign work: no two people of the shop share them. */
+const person: Rule<"person"> = (p, { people }, id) => {
+  const same = people.find((o) => o.id !== id && o.initials.toLowerCase() === p.initials.toLowerCase());
+  return same ? broken("initialsTaken", "initials", p.initials, { by: same.name }) : null;
+};
+
+const rules: { [R in ResourceName]?: Rule<R> } = {
+  person,
+  vehicle,
+  job,
+  setup,
+  reading,
+  torqueGroup,
+  signature,
+  shop,
+  setting,
+};
+
+/** A figure and the text it was typed as: wherever in a record the two stand side by side, they must agree. */
+function disagreement(value: unknown, path: string): RuleBreak | null {
+  if (typeof value !== "object" || value === null) return null;
+  const { typed, base } = value as { typed?: unknown; base?: unknown };
+  const at = (key: string): string => (path ? `${path}.${key}` : key);
+  if (typeof typed === "string" && typeof base === "number" && !typedMeans(typed, base)) {
+    return broken("typedAgrees", at("base"), base, { typed });
+  }
+  const inner: [string, unknown][] = Array.isArray(value)
+    ? value.map((v, i) => [`${path}[${i}]`, v])
+    : Object.entries(value).map(([key, v]) => [at(key), v]);
+  for (const [key, v] of inner) {
+    const found = disagreement(v, key);
+    if (found) return found;
+  }
+  return null;
+}
+
+/** The first rule, beyond the shape of its fields, that a record breaks; null where it breaks none. */
+export function brokenRule<R extends ResourceName>(
+  name: R,
+  id: string,
+  fields: Fields<R>,
+  near: Neighbours,
+): Offence | null {
+  return rules[name]?.(fields, near, id) ?? disagreement(fields, "");
+}
