@@ -5,3 +5,4 @@ export * from "./fields";
 export * from "./inputs";
 export * from "./records";
 export * from "./routes";
+export * from "./answers";

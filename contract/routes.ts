@@ -1,13 +1,18 @@
 import { z } from "zod";
+import { over, word } from "./fields";
+import { ACCEPTS } from "./refusal";
 import {
   binView,
   changeAnswer,
   changeRequest,
   dossierView,
+  gearName,
   historyView,
   instrumentList,
   jobView,
   photoAnswer,
+  recordedRun,
+  runConditions,
   scope,
   shopView,
   stepBack,
@@ -29,10 +34,48 @@ export interface Route {
   body?: z.ZodType;
   /** The body is a form with one file in this field. */
   file?: string;
-  response: z.ZodType;
+  /** What is answered as JSON. */
+  response?: z.ZodType;
+  /** What is answered where it is no JSON: its media types. */
+  sends?: readonly string[];
 }
 
+/** A route that answers as JSON. */
+export type JsonRoute = Route & { response: z.ZodType };
+
 const byId = z.strictObject({ id: ulid });
+
+/** A name that is no hash names nothing that is kept: it is not found, and nothing looks for it. */
+const fileName = z.string().max(200);
+export const isFileHash = (name: string): boolean => /^[0-9a-f]{64}$/.test(name);
+
+const figure = (max: number, unit: string) =>
+  z.coerce.number({ error: () => `${ACCEPTS}a number over 0, up to ${max} ${unit}` }).pipe(over(0, max, unit));
+
+/** How a recording was made, as an address carries it. */
+const runOfQuery = z.strictObject({
+  ...recordedRun.shape,
+  rateHz: figure(1e6, "Hz").optional(),
+  speedKmh: figure(500, "km/h").optional(),
+  engineRpm: figure(20000, "rpm").optional(),
+});
+
+const instrumentId = z.strictObject({ id: z.string().max(80) });
+/** A figure the screen would like the reading to lie near; what is no number is none. */
+const anyNumber = z.coerce.number().nullable().catch(null).default(null);
+
+/** What a recording is to be of. */
+const samplesQuery = z.strictObject({
+  vehicle: ulid.nullable().default(null),
+  phase: word(["before", "after"]).default("before"),
+  condition: word(runConditions).default("roadSpeed"),
+  gear: gearName.nullable().default(null),
+  speedKmh: figure(500, "km/h").nullable().default(null),
+  engineRpm: figure(20000, "rpm").nullable().default(null),
+  runUpTo: figure(20000, "rpm").nullable().default(null),
+  hurry: z.stringbool({ error: () => `${ACCEPTS}true or false` }).default(false),
+  silentAfter: z.coerce.number().int().min(0).nullable().default(null),
+});
 const page = {
   limit: z.coerce.number().int().min(1).max(500).default(100),
   offset: z.coerce.number().int().min(0).default(0),
@@ -111,24 +154,72 @@ export const routes = {
   instruments: {
     method: "get",
     path: "/api/instruments",
-    does: "Instruments that send by themselves; each streams at /api/instruments/{id}/readings as server-sent events.",
+    does: "Instruments that send by themselves.",
     response: instrumentList,
   },
   photo: {
     method: "post",
     path: "/api/photos",
-    does: "Takes a picture in: packed anew, place and camera left out. It is read at /api/photos/{file}, ?size=small for a thumbnail.",
+    does: "Takes a picture in: packed anew, place and camera left out.",
     file: "photo",
     response: photoAnswer,
   },
   recording: {
     method: "post",
     path: "/api/recordings",
-    does: "Takes a vibration recording in, WAV or CSV, and gives its strongest peaks. It is read at /api/recordings/{file}.wav and .csv.",
+    does: "Takes a vibration recording in, WAV or CSV, and gives its strongest peaks.",
     file: "recording",
     response: uploadedRecording,
+  },
+  photoFile: {
+    method: "get",
+    path: "/api/photos/:file",
+    does: "A picture that was taken in, by the hash of its contents.",
+    params: z.strictObject({ file: fileName }),
+    query: z.strictObject({ size: word(["small", "whole"]).default("whole") }),
+    sends: ["image/jpeg"],
+  },
+  recordingFile: {
+    method: "get",
+    path: "/api/recordings/:name",
+    does: "A recording that was taken in: the hash of its contents with .wav or .csv. What is given of the run goes along in the file.",
+    params: z.strictObject({ name: fileName }),
+    query: runOfQuery,
+    sends: ["audio/wav", "text/csv"],
+  },
+  instrumentReadings: {
+    method: "get",
+    path: "/api/instruments/:id/readings",
+    does: "Readings of an instrument as server-sent events.",
+    params: instrumentId,
+    query: z.strictObject({ near: anyNumber, silentAfter: anyNumber }),
+    sends: ["text/event-stream"],
+  },
+  instrumentSamples: {
+    method: "get",
+    path: "/api/instruments/:id/samples",
+    does: "Samples of an instrument that records, in blocks as server-sent events.",
+    params: instrumentId,
+    query: samplesQuery,
+    sends: ["text/event-stream"],
   },
 } as const satisfies Record<string, Route>;
 
 export type RouteName = keyof typeof routes;
-export type ResponseOf<N extends RouteName> = z.output<(typeof routes)[N]["response"]>;
+/** Routes whose answer is JSON. */
+export type JsonRouteName = { [N in RouteName]: (typeof routes)[N] extends JsonRoute ? N : never }[RouteName];
+export type ResponseOf<N extends JsonRouteName> = z.output<(typeof routes)[N]["response"]>;
+
+/** The address of a route: its path with these parameters, and what is asked of it. */
+export function addressOf(
+  name: RouteName,
+  params: Record<string, string> = {},
+  query: Record<string, string | number | boolean | null | undefined> = {},
+): string {
+  const path = routes[name].path.replace(/:(\w+)/g, (_, key: string) => encodeURIComponent(params[key] ?? ""));
+  const given = Object.entries(query).flatMap(([k, v]) => (v === null || v === undefined ? [] : [[k, String(v)]]));
+  return given.length ? `${path}?${new URLSearchParams(given)}` : path;
+}
+
+/** Where a model is asked over HTTP. */
+export const computeAddress = (model: string): string => `/api/compute/${model}`;

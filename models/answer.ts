@@ -1,4 +1,4 @@
-import { refusal, refusalFromIssues, withoutNulls } from "../contract";
+import { refusal } from "../contract";
 import { findModel, models } from "./registry";
 
 /**
@@ -10,13 +10,7 @@ export function answer(name: string, input: unknown): unknown {
   if (!found) {
     return refusal("unknown_model", "model", name, models.map((m) => m.name).join(", "));
   }
-  if (typeof input !== "object" || input === null || Array.isArray(input)) {
-    return refusal("invalid_input", "", input, "an object");
-  }
-  const cleaned = withoutNulls(input);
-  const parsed = found.input.safeParse(cleaned);
-  if (!parsed.success) return refusalFromIssues(parsed.error.issues, cleaned);
-  return tidy(found.run(parsed.data));
+  return tidy(found.ask(input));
 }
 
 /**

@@ -1,287 +1,233 @@
 import {
-  checkClearance,
-  checkMatch,
-  checkOrders,
-  matchInput,
-  ordersInput,
-  spectrumInput,
-  checkDriveline,
-  checkElastomer,
-  checkIsolation,
-  checkMountCompare,
-  checkMountModes,
-  checkMountSag,
-  checkPressFit,
+  askClearance,
+  askCompare,
+  askDiagnose,
+  askDriveline,
+  askElastomer,
+  askFastener,
+  askGatedLinkage,
+  askIsolation,
+  askLever,
+  askLockout,
+  askMatch,
+  askMeasurement,
+  askMountCompare,
+  askMountModes,
+  askMountSag,
+  askNotch,
+  askOrders,
+  askPressFit,
+  askRod,
+  askShims,
+  askSlack,
+  askSpectrum,
+  askStops,
+  askTorqueSequence,
+  askTorqueText,
+  askTorqueTool,
+  checkFloorSlot,
+  clearanceInput,
+  compareInput,
+  diagnoseInput,
   drivelineInput,
   elastomerInput,
+  fastenerInput,
+  floorSlotInput,
+  gatedInput,
   isolationInput,
+  leverInput,
+  lockoutInput,
+  matchInput,
+  measurementInput,
   mountCompareInput,
   mountModesInput,
   mountSagInput,
+  notchInput,
+  ordersInput,
   pressFitInput,
-  refusedIf,
-  checkFloorSlot,
-  checkGated,
-  checkLockout,
-  checkRod,
-  checkShims,
-  checkStops,
-  floorSlotInput,
-  gatedInput,
-  lockoutInput,
   rodInput,
   shimsInput,
-  stopsInput,
-  checkCompare,
-  checkDiagnose,
-  checkNotch,
-  clearanceInput,
-  answerSlack,
-  checkSlack,
   slackInput,
-  checkLeverInput,
-  checkTorqueSequence,
-  compareInput,
-  diagnoseInput,
-  leverInput,
-  measurementInput,
-  notchInput,
-  refusal,
+  spectrumInput,
+  stopsInput,
   torqueSequenceInput,
-  torqueToolInput,
-  fastenerInput,
-  checkFastener,
-  checkTorqueTool,
   torqueTextInput,
+  torqueToolInput,
+  validated,
 } from "../contract";
-import {
-  clearance,
-  compare,
-  diagnose,
-  driveline,
-  elastomer,
-  floorSlot,
-  gatedLinkage,
-  lever,
-  lockout,
-  isolation,
-  match,
-  orders,
-  measurement,
-  mountCompare,
-  mountModes,
-  mountSag,
-  notch,
-  pressFit,
-  readTorque,
-  rod,
-  shims,
-  stops,
-  torqueSequence,
-  fastener,
-  torqueTool,
-} from "../core";
+import { floorSlot } from "../core";
 import { floorTemplate } from "../drawing";
-import { model, type Model } from "./model";
-import { answerSpectrum } from "./recording";
+import type { Model } from "./model";
+
+const answerFloorSlot = validated(floorSlotInput, checkFloorSlot, (input) => {
+  const answer = floorSlot(input);
+  return { ...answer, drawing: floorTemplate(input, answer) };
+});
 
 /** Every model the product answers, in the order they are listed. Adding one is one entry here. */
 export const models: readonly Model[] = [
-  model({
+  {
     name: "lever",
     asks: "How far does the knob travel, how hard is it to move, where does it end up?",
     input: leverInput,
-    check: checkLeverInput,
-    compute: lever,
-  }),
-  model({
+    ask: askLever,
+  },
+  {
     name: "compare",
     asks: "Two or more shifters on one gearbox: how much shorter, how much harder, is the claim true?",
     input: compareInput,
-    check: checkCompare,
-    compute: compare,
-  }),
-  model({
+    ask: askCompare,
+  },
+  {
     name: "clearance",
     asks: "What does the lever come near to, in which gear, and by how much?",
     input: clearanceInput,
-    check: checkClearance,
-    compute: clearance,
-  }),
-  model({
+    ask: askClearance,
+  },
+  {
     name: "notch",
     asks: "Which notch of an adjustable lever to take?",
     input: notchInput,
-    check: checkNotch,
-    compute: notch,
-  }),
-  model({
+    ask: askNotch,
+  },
+  {
     name: "slack",
     asks: "Where does the slop come from, and what is worth replacing?",
     input: slackInput,
-    check: checkSlack,
-    compute: answerSlack,
-  }),
-  model({
+    ask: askSlack,
+  },
+  {
     name: "stops",
     asks: "How far does a stop stand off when its screw is backed off?",
     input: stopsInput,
-    check: checkStops,
-    compute: stops,
-  }),
-  model({
+    ask: askStops,
+  },
+  {
     name: "lockout",
     asks: "How far is a reverse lockout plate moved, and which way?",
     input: lockoutInput,
-    check: checkLockout,
-    compute: lockout,
-  }),
-  model({
+    ask: askLockout,
+  },
+  {
     name: "shims",
     asks: "Which shims from the shelf leave the gap that is wanted?",
     input: shimsInput,
-    check: checkShims,
-    compute: shims,
-  }),
-  model({
+    ask: askShims,
+  },
+  {
     name: "gatedLinkage",
     asks: "Which holes and which rod make every detent line up?",
     input: gatedInput,
-    check: checkGated,
-    compute: gatedLinkage,
-  }),
-  model({
+    ask: askGatedLinkage,
+  },
+  {
     name: "rod",
     asks: "How long is a rod cut, how far can it be set, how many turns is a change?",
     input: rodInput,
-    check: checkRod,
-    compute: rod,
-  }),
-  model({
+    ask: askRod,
+  },
+  {
     name: "floorSlot",
     asks: "Which slot does a floor shifter need, and what does its template look like?",
     input: floorSlotInput,
-    check: checkFloorSlot,
-    compute: (input) => {
-      const answer = floorSlot(input);
-      return { ...answer, drawing: floorTemplate(input, answer) };
-    },
-  }),
-  model({
+    ask: answerFloorSlot,
+  },
+  {
     name: "mountSag",
     asks: "How does the power unit sit on mounts that sagged?",
     input: mountSagInput,
-    check: checkMountSag,
-    compute: (input) => refusedIf(mountSag(input), input),
-  }),
-  model({
+    ask: askMountSag,
+  },
+  {
     name: "driveline",
     asks: "What do the shaft angles do at this speed?",
     input: drivelineInput,
-    check: checkDriveline,
-    compute: driveline,
-  }),
-  model({
+    ask: askDriveline,
+  },
+  {
     name: "mountModes",
     asks: "How does the power unit sit, shake and roll on its mounts?",
     input: mountModesInput,
-    check: checkMountModes,
-    compute: (input) => refusedIf(mountModes(input), input),
-  }),
-  model({
+    ask: askMountModes,
+  },
+  {
     name: "isolation",
     asks: "How much of the engine's shake do the mounts pass on?",
     input: isolationInput,
-    check: checkIsolation,
-    compute: (input) => refusedIf(isolation(input), input),
-  }),
-  model({
+    ask: askIsolation,
+  },
+  {
     name: "mountCompare",
     asks: "Which set of mounts gains how much precision at what cost in noise?",
     input: mountCompareInput,
-    check: checkMountCompare,
-    compute: (input) => refusedIf(mountCompare(input), input),
-  }),
-  model({
+    ask: askMountCompare,
+  },
+  {
     name: "elastomer",
     asks: "How stiff is a block or bush of this rubber?",
     input: elastomerInput,
-    check: checkElastomer,
-    compute: elastomer,
-  }),
-  model({
+    ask: askElastomer,
+  },
+  {
     name: "pressFit",
     asks: "What does it take to press a sleeve into a bracket?",
     input: pressFitInput,
-    check: checkPressFit,
-    compute: pressFit,
-  }),
-  model({
+    ask: askPressFit,
+  },
+  {
     name: "fastener",
     asks: "What does a bolt of this thread and grade carry, and about which torque does that take?",
     input: fastenerInput,
-    check: checkFastener,
-    compute: fastener,
-  }),
-  model({
+    ask: askFastener,
+  },
+  {
     name: "torqueTool",
     asks: "What is the wrench set to, is it good there, and what does its reading prove?",
     input: torqueToolInput,
-    check: checkTorqueTool,
-    compute: torqueTool,
-  }),
-  model({
+    ask: askTorqueTool,
+  },
+  {
     name: "torqueSequence",
     asks: "In which order and to what torque are the bolts of a group tightened?",
     input: torqueSequenceInput,
-    check: checkTorqueSequence,
-    compute: torqueSequence,
-  }),
-  model({
+    ask: askTorqueSequence,
+  },
+  {
     name: "torqueText",
     asks: "What does a torque as it was typed mean, in N m?",
     input: torqueTextInput,
-    compute: ({ text }) => {
-      const read = readTorque(text);
-      if (read.ok) return read.value;
-      const { position, expected } = read.stop;
-      const where = position >= text.length ? "the text ends early" : `cannot read "${text.slice(position)}"`;
-      return refusal("parse", "text", text, expected, `${where}: expected ${expected}`, { position });
-    },
-  }),
-  model({
+    ask: askTorqueText,
+  },
+  {
     name: "orders",
     asks: "What turns how fast at this speed, and at what frequency does it shake?",
     input: ordersInput,
-    check: checkOrders,
-    compute: orders,
-  }),
-  model({
+    ask: askOrders,
+  },
+  {
     name: "spectrum",
     asks: "Which frequencies are in a recording, and how do they go with the engine's speed?",
     input: spectrumInput,
-    compute: answerSpectrum,
-  }),
-  model({
+    ask: askSpectrum,
+  },
+  {
     name: "match",
     asks: "Which source explains which peak, and which test parts the ambiguous ones?",
     input: matchInput,
-    check: checkMatch,
-    compute: match,
-  }),
-  model({
+    ask: askMatch,
+  },
+  {
     name: "diagnose",
     asks: "Which part is it, and what is worth testing next?",
     input: diagnoseInput,
-    check: checkDiagnose,
-    compute: diagnose,
-  }),
-  model({
+    ask: askDiagnose,
+  },
+  {
     name: "measurement",
     asks: "Is a change larger than the measuring error?",
     input: measurementInput,
-    compute: measurement,
-  }),
+    ask: askMeasurement,
+  },
 ];
 
 const byName = new Map(models.map((m) => [m.name, m]));

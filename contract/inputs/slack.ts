@@ -1,5 +1,13 @@
 import { z } from "zod";
-import { jointPlaces, MOST_CANDIDATES, playGains, replaceables, slack, type SlackInput } from "../../core";
+import {
+  jointPlaces,
+  MOST_CANDIDATES,
+  playGains,
+  replaceables,
+  slack,
+  type SlackAnswer,
+  type SlackInput,
+} from "../../core";
 import { list, num, text, word } from "../fields";
 import { refusal, type Refusal } from "../refusal";
 import { checkLever, leverSchema } from "./lever";
@@ -86,7 +94,7 @@ export function checkSlack(input: SlackInput): Refusal | null {
 }
 
 /** The answer, or that there are too many parts to search. */
-export function answerSlack(input: SlackInput): unknown {
+export function answerSlack(input: SlackInput): SlackAnswer | Refusal {
   const few = slack({ ...input, joints: input.joints.map((j) => ({ ...j, cost: undefined })), targetMm: undefined });
   const parts = replaceables(
     input,

@@ -5,3 +5,14 @@ export const nextPosition = (list: readonly { position: number }[]): number =>
 /** Order of two records of a list; those without a place come first, as they were. */
 export const byPosition = (a: object, b: object): number =>
   ("position" in a ? Number(a.position) : 0) - ("position" in b ? Number(b.position) : 0);
+
+const ordered = new WeakMap<readonly object[], object[]>();
+
+/** A list in a person's order. The same list gives the same answer, so that what hangs on it is not done again. */
+export function inOrder<T extends object>(list: readonly T[]): T[] {
+  const known = ordered.get(list);
+  if (known) return known as T[];
+  const sorted = list.toSorted(byPosition);
+  ordered.set(list, sorted);
+  return sorted;
+}

@@ -1,16 +1,5 @@
+import { isRefusal, type Notches, type Refusal, askLever, askCompare } from "../../contract";
 import {
-  validated,
-  checkCompare,
-  checkLeverInput,
-  compareInput,
-  isRefusal,
-  leverInput,
-  type Notches,
-  type Refusal,
-} from "../../contract";
-import {
-  compare,
-  lever as solveLever,
   type CompareAnswer,
   type CompareLimits,
   type Gearbox,
@@ -18,9 +7,6 @@ import {
   type LeverGeometry,
   type Point,
 } from "../../core";
-
-const askLever = validated(leverInput, checkLeverInput, solveLever);
-const askCompare = validated(compareInput, checkCompare, compare);
 
 /** One lever on the bench: a stored setup of a job, or one of the desk tool's own. */
 export interface BenchSetup {

@@ -1,5 +1,5 @@
-import { validated, checkClearance, clearanceInput, isRefusal, type Surroundings } from "../../contract";
-import { clearance, type Body, type ClearanceAnswer, type Gearbox, type Obstacle, type Point } from "../../core";
+import { isRefusal, type Surroundings, askClearance } from "../../contract";
+import { type Body, type ClearanceAnswer, type Gearbox, type Obstacle, type Point } from "../../core";
 import type { BenchSetup } from "./bench";
 
 export type { Surroundings } from "../../contract";
@@ -106,8 +106,6 @@ export const bodyOf = (setup: Pick<BenchSetup, "lever">, body: Surroundings["bod
 /** Obstacles as a lever sees them, from its own pivot. */
 export const seenFrom = (pivot: Point, obstacles: readonly Obstacle[]): Obstacle[] =>
   obstacles.map((o) => movedObstacle(o, pivot, -1));
-
-const askClearance = validated(clearanceInput, checkClearance, clearance);
 
 /** What a lever comes near to; null where nothing stands near or the lever cannot be computed. */
 export function clearanceOf(gearbox: Gearbox, setup: BenchSetup, surroundings: Surroundings): ClearanceAnswer | null {

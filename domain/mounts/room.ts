@@ -4,37 +4,22 @@ import {
   type MountRoomState,
   type RoomMount,
   type RoomUnit,
-  validated,
-  checkDriveline,
-  checkMountCompare,
-  checkMountModes,
-  checkMountSag,
-  drivelineInput,
   isRefusal,
-  mountCompareInput,
-  mountModesInput,
-  mountSagInput,
-  refusedIf,
   type Refusal,
+  askMountSag,
+  askDriveline,
+  askMountModes,
+  askMountCompare,
 } from "../../contract";
 import {
   hystereticTransmissibility,
   formatNumber,
-  driveline,
-  mountCompare,
-  mountModes,
-  mountSag,
   type DrivelineAnswer,
   type MountCompareAnswer,
   type MountModesAnswer,
   type MountSagAnswer,
 } from "../../core";
 import { findReading, resultOf } from "../readings";
-
-const askSag = validated(mountSagInput, checkMountSag, (i) => refusedIf(mountSag(i), i));
-const askShafts = validated(drivelineInput, checkDriveline, driveline);
-const askModes = validated(mountModesInput, checkMountModes, (i) => refusedIf(mountModes(i), i));
-const askCompare = validated(mountCompareInput, checkMountCompare, (i) => refusedIf(mountCompare(i), i));
 
 export const NO_ROOM: MountRoomState = { sets: [], chosen: null, reason: "", expect: null, inspection: {}, note: "" };
 
@@ -180,7 +165,7 @@ export function sagOf(unit: RoomUnit, heights: readonly Height[], fresh: Readonl
   const known = heights.filter((h) => h.mount.nominalMm !== null && (h.measured || fresh.has(h.mount.name)));
   if (known.length < 2) return null;
   return ok(
-    askSag({
+    askMountSag({
       mounts: known.map(({ mount, measured }) => ({
         name: mount.name,
         xMm: mount.xMm,
@@ -215,7 +200,7 @@ const askShaftsOf = (unit: RoomUnit, now: MountSagAnswer | null, then: MountSagA
           ? s.sideDeg + (Math.atan(rise / lengthMm) * 180) / Math.PI
           : s.sideDeg,
   }));
-  return askShafts({
+  return askDriveline({
     rpm: unit.shaftRpm,
     shafts,
     joints:
@@ -286,7 +271,7 @@ export const compareSets = (
   idleRpm: number,
   cylinders: number,
 ): MountCompareAnswer | Refusal =>
-  askCompare({
+  askMountCompare({
     unit: unitOf(unit),
     sets: [
       { name: "original", stiffnessFactor: 1 },
@@ -301,7 +286,7 @@ export const compareSets = (
   });
 
 export const modesOf = (unit: RoomUnit, changes: Record<string, MountChange>): MountModesAnswer | Refusal =>
-  askModes({
+  askMountModes({
     ...unitOf(unit, changes),
     engineTorqueNm: unit.engineTorqueNm,
     ratio: unit.ratio,

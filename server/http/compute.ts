@@ -1,4 +1,5 @@
 import { Router } from "express";
+import { computeAddress } from "../../contract";
 import { answerJson, isQuick, type HeavyModels } from "../compute";
 import { HTTP_STATUS } from "../services";
 import { abortOnDisconnect } from "./abortOnDisconnect";
@@ -15,7 +16,7 @@ const COMPUTE_LIMIT = "8mb";
  */
 export function computeEndpoint(heavy: HeavyModels): Router {
   const router = Router();
-  router.post("/api/compute/:model", bytesBody(COMPUTE_LIMIT), async (req, res) => {
+  router.post(computeAddress(":model"), bytesBody(COMPUTE_LIMIT), async (req, res) => {
     const model = String(req.params.model);
     const body = Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0);
     const until = abortOnDisconnect(res);

@@ -1,6 +1,6 @@
-import type { NextFunction, Request, Response, Router } from "express";
+import type { NextFunction, Request, RequestHandler, Response, Router } from "express";
 import type { z } from "zod";
-import { refusalFromIssues, type Route } from "../../contract";
+import { refusalFromIssues, type JsonRoute, type Route } from "../../contract";
 import { Refused } from "../services";
 
 type Out<S> = S extends z.ZodType ? z.output<S> : undefined;
@@ -20,20 +20,34 @@ function parse(schema: z.ZodType | undefined, value: unknown): unknown {
   return parsed.data;
 }
 
+/** What came in by a route, by its schemas; a Refused is thrown where it is not as they say. */
+const incomingOf = <R extends Route>(route: R, req: Request): Incoming<R> =>
+  Object.fromEntries(
+    (["params", "query", "body"] as Part[]).map((part) => [part, parse(route[part], req[part])]),
+  ) as unknown as Incoming<R>;
+
 /** Hangs one route of the contract on the router: parses what comes in, calls the service, sends its answer. */
-export function endpoint<R extends Route>(
+export function endpoint<R extends JsonRoute>(
   router: Router,
   route: R,
   serve: (incoming: Incoming<R>) => Promise<z.input<R["response"]>>,
 ): void {
-  router[route.method](route.path, async (req: Request, res: Response, next: NextFunction) => {
+  sendingEndpoint(router, route, async (incoming, _req, res) => void res.json(await serve(incoming)));
+}
+
+/** The same for a route that takes a file in, or whose answer is no JSON: it writes the answer itself. */
+export function sendingEndpoint<R extends Route>(
+  router: Router,
+  route: R,
+  serve: (incoming: Incoming<R>, req: Request, res: Response, next: NextFunction) => Promise<void> | void,
+  ...before: RequestHandler[]
+): void {
+  router[route.method](route.path, ...before, async (req: Request, res: Response, next: NextFunction) => {
     try {
-      const incoming = Object.fromEntries(
-        (["params", "query", "body"] as Part[]).map((part) => [part, parse(route[part], req[part])]),
-      ) as unknown as Incoming<R>;
-      res.json(await serve(incoming));
+      await serve(incomingOf(route, req), req, res, next);
     } catch (error) {
-      next(error);
+      // Nobody is told who has gone.
+      if (!res.closed) next(error);
     }
   });
 }

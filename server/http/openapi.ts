@@ -1,6 +1,6 @@
 import { Router } from "express";
 import { z } from "zod";
-import { refusalSchema, routes, type Route } from "../../contract";
+import { computeAddress, refusalSchema, routes, type Route } from "../../contract";
 import { models } from "../../models";
 
 const schemaOf = (schema: z.ZodType, io: "input" | "output"): unknown => {
@@ -16,6 +16,11 @@ const fileContent = (field: string) => ({
     schema: { type: "object", required: [field], properties: { [field]: { type: "string", format: "binary" } } },
   },
 });
+
+const answerContent = ({ response, sends = [] }: Route) =>
+  response
+    ? content(schemaOf(response, "output"))
+    : Object.fromEntries(sends.map((type) => [type, { schema: { type: "string", format: "binary" } }]));
 
 const refusals = {
   default: {
@@ -49,14 +54,14 @@ export function openApi(): Record<string, unknown> {
         ...(route.file && { requestBody: { required: true, content: fileContent(route.file) } }),
         ...(route.body && { requestBody: { required: true, content: content(schemaOf(route.body, "input")) } }),
         responses: {
-          200: { description: "The answer.", content: content(schemaOf(route.response, "output")) },
+          200: { description: "The answer.", content: answerContent(route) },
           ...refusals,
         },
       },
     };
   }
   for (const model of models) {
-    paths[`/api/compute/${model.name}`] = {
+    paths[computeAddress(model.name)] = {
       post: {
         operationId: model.name,
         summary: model.asks,

@@ -1,11 +1,9 @@
-import { createApi, fetchBaseQuery } from "@reduxjs/toolkit/query/react";
 import type { z } from "zod";
-import { isRefusal, refusal, routes, type Refusal, type ResponseOf, type Route, type RouteName } from "../../contract";
+import { createApi, fetchBaseQuery, retry, type BaseQueryFn } from "@reduxjs/toolkit/query/react";
+import { addressOf, computeAddress, isRefusal, refusal, routes, type JsonRouteName, type Refusal, type ResponseOf } from "../../contract";
 
 /** Longest wait for a read; the server is on this machine or in the same room. */
 const TIMEOUT_MS = 15_000;
-
-const base = fetchBaseQuery({ baseUrl: "/", timeout: TIMEOUT_MS });
 
 /** The server did not answer at all; what was to be sent is sent again later. */
 export class Unreachable extends Error {}
@@ -28,80 +26,87 @@ export const errorText = (error: unknown): string => {
   return e?.refusal?.error.message ?? "Something went wrong.";
 };
 
+/** Reads are tried again so often, after waits that double and differ from tab to tab, while nobody answers. */
+const READ_TRIES = 2;
+
+const once: BaseQueryFn<string, unknown, ApiError> = async (address, queryApi, extra) => {
+  const result = await fetchBaseQuery({ baseUrl: "", timeout: TIMEOUT_MS })(address, queryApi, extra);
+  if (!result.error) return { data: result.data };
+  const { data } = result.error;
+  return { error: isRefusal(data) ? { offline: false, refusal: data } : { offline: true } };
+};
+
 export const api = createApi({
   reducerPath: "api",
-  baseQuery: async (args: string, queryApi, extra) => {
-    const result = await base(args, queryApi, extra);
-    if (!result.error) return { data: result.data };
-    const { data } = result.error;
-    if (isRefusal(data)) return { error: { offline: false, refusal: data } as ApiError };
-    return { error: { offline: true } as ApiError };
-  },
+  baseQuery: retry(once, {
+    retryCondition: (error, _args, { attempt }) => Boolean((error as Partial<ApiError>)?.offline) && attempt <= READ_TRIES,
+  }),
   tagTypes: ["Yard", "Vehicles", "Vehicle", "Job", "Shop", "Bin", "History"],
   refetchOnReconnect: true,
+  // An answer that is not what the contract says is a fault of the program: it is said, never shown as data.
+  catchSchemaFailure: ({ message }) => ({
+    offline: false as const,
+    refusal: refusal("internal", "", null, "an answer as the contract says", message),
+  }),
   endpoints: () => ({}),
 });
 
-/** Checks an answer against the contract as it arrives. */
-function checked<N extends RouteName>(name: N) {
-  return (data: unknown): ResponseOf<N> => {
-    const parsed = (routes[name].response as z.ZodType).safeParse(data);
-    if (parsed.success) return parsed.data as ResponseOf<N>;
-    throw new Error(`the answer of ${routes[name].path} is not what the contract says: ${parsed.error.message}`);
-  };
-}
+/** What the contract says a route answers, as the toolkit checks it: defaults filled in, nothing unknown believed. */
+const answerOf = <N extends JsonRouteName>(name: N): z.ZodType<ResponseOf<N>, ResponseOf<N>> =>
+  routes[name].response as unknown as z.ZodType<ResponseOf<N>, ResponseOf<N>>;
 
-const pathOf = (route: Route, params: Record<string, string> = {}): string =>
-  route.path.slice(1).replace(/:(\w+)/g, (_, key: string) => encodeURIComponent(params[key] ?? ""));
+/** Whose history: what was done in a scope changes with every write in it. */
+interface Whose {
+  scope: string;
+  personId: string | null;
+  station: string;
+}
 
 const records = api.injectEndpoints({
   endpoints: (build) => ({
     yard: build.query<ResponseOf<"yard">, { limit: number; search?: string }>({
-      query: ({ limit, search = "" }) =>
-        `${pathOf(routes.yard)}?${new URLSearchParams({ search, limit: String(limit) })}`,
-      transformResponse: checked("yard"),
+      query: (asked) => addressOf("yard", {}, asked),
+      responseSchema: answerOf("yard"),
       providesTags: ["Yard"],
     }),
     vehicles: build.query<ResponseOf<"vehicles">, { search: string; limit?: number; offset?: number }>({
-      query: ({ search, limit = 100, offset = 0 }) =>
-        `${pathOf(routes.vehicles)}?${new URLSearchParams({ search, limit: String(limit), offset: String(offset) })}`,
-      transformResponse: checked("vehicles"),
+      query: (asked) => addressOf("vehicles", {}, asked),
+      responseSchema: answerOf("vehicles"),
       providesTags: ["Vehicles"],
     }),
     vehicle: build.query<ResponseOf<"vehicle">, string>({
-      query: (id) => pathOf(routes.vehicle, { id }),
-      transformResponse: checked("vehicle"),
-      providesTags: ["Vehicle"],
+      query: (id) => addressOf("vehicle", { id }),
+      responseSchema: answerOf("vehicle"),
+      providesTags: (_dossier, _error, id) => [{ type: "Vehicle", id }],
     }),
     job: build.query<ResponseOf<"job">, string>({
-      query: (id) => pathOf(routes.job, { id }),
-      transformResponse: checked("job"),
-      providesTags: ["Job"],
+      query: (id) => addressOf("job", { id }),
+      responseSchema: answerOf("job"),
+      providesTags: (_view, _error, id) => [{ type: "Job", id }],
     }),
     shop: build.query<ResponseOf<"shop">, void>({
-      query: () => pathOf(routes.shop),
-      transformResponse: checked("shop"),
+      query: () => addressOf("shop"),
+      responseSchema: answerOf("shop"),
       providesTags: ["Shop"],
     }),
     bin: build.query<ResponseOf<"bin">, void>({
-      query: () => pathOf(routes.bin),
-      transformResponse: checked("bin"),
+      query: () => addressOf("bin"),
+      responseSchema: answerOf("bin"),
       providesTags: ["Bin"],
     }),
     history: build.query<ResponseOf<"history">, { scope: string; limit: number }>({
-      query: ({ scope, limit }) => `${pathOf(routes.history)}?${new URLSearchParams({ scope, limit: String(limit) })}`,
-      transformResponse: checked("history"),
-      providesTags: ["History"],
+      query: (asked) => addressOf("history", {}, asked),
+      responseSchema: answerOf("history"),
+      providesTags: (_page, _error, { scope }) => [{ type: "History", id: scope }],
     }),
     instruments: build.query<ResponseOf<"instruments">, void>({
-      query: () => pathOf(routes.instruments),
-      transformResponse: checked("instruments"),
+      query: () => addressOf("instruments"),
+      responseSchema: answerOf("instruments"),
     }),
-    undoState: build.query<ResponseOf<"undoState">, { scope: string; personId: string | null; station: string }>({
-      query: ({ scope, personId, station }) =>
-        `${pathOf(routes.undoState)}?${new URLSearchParams({ scope, station, ...(personId && { personId }) })}`,
-      transformResponse: checked("undoState"),
-      providesTags: ["History"],
+    undoState: build.query<ResponseOf<"undoState">, Whose>({
+      query: (whose) => addressOf("undoState", {}, { ...whose }),
+      responseSchema: answerOf("undoState"),
+      providesTags: (_state, _error, { scope }) => [{ type: "History", id: scope }],
     }),
   }),
 });
@@ -139,8 +144,25 @@ export async function post<N extends "change" | "undo" | "redo">(
   // An answer that breaks off, or that is no answer of ours, tells nothing: the write is sent again as it was.
   const data: unknown = await response.json().catch(() => null);
   if (response.ok && data === null) throw { offline: true } satisfies ApiError;
-  if (response.ok) return checked(name)(data);
+  if (response.ok) {
+    const parsed = routes[name].response.safeParse(data);
+    if (parsed.success) return parsed.data as ResponseOf<N>;
+    throw new Error(`the answer of ${routes[name].path} is not what the contract says: ${parsed.error.message}`);
+  }
   if (isRefusal(data)) throw { offline: false, refusal: data } satisfies ApiError;
   if (response.status >= 500) throw { offline: true } satisfies ApiError;
   throw { offline: false, refusal: refusal("internal", "", null, "the same again") } satisfies ApiError;
+}
+
+/** The floor template of a slot as files: drawing is the server's. */
+export async function drawnFloorSlot(input: unknown): Promise<{ svg: string; dxf: string; pdfBase64: string }> {
+  const response = await fetch(computeAddress("floorSlot"), {
+    method: "POST",
+    headers: { "Content-Type": "application/json" },
+    body: JSON.stringify(input),
+    signal: AbortSignal.timeout(TIMEOUT_MS),
+  });
+  const made = (await response.json()) as { drawing?: { svg: string; dxf: string; pdfBase64: string } };
+  if (!response.ok || !made.drawing) throw new Error("refused");
+  return made.drawing;
 }

@@ -51,7 +51,9 @@ export function makeStore() {
   const { personId, theme, shopId } = restored();
   const store = configureStore({
     reducer: { [api.reducerPath]: api.reducer, saving: saving.reducer, session: session.reducer },
-    middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false }).concat(api.middleware),
+    middleware: (defaults) =>
+      // The answer cache holds whole jobs: walking all of it at every edit would cost more than the edit.
+      defaults({ serializableCheck: { ignoredPaths: [api.reducerPath] }, immutableCheck: false }).concat(api.middleware),
     preloadedState: {
       session: { personId, theme, station: stationOf() },
       saving: { ...saving.getInitialState(), shopId },

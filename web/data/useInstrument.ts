@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
 import {
+  addressOf,
   INSTRUMENT_SILENCE_MS,
   instrumentReading,
   type InstrumentLine,
@@ -29,11 +30,9 @@ export function useInstrument(
   useEffect(() => {
     if (!id) return;
     const silent = new URLSearchParams(window.location.search).get("silentAfter");
-    const query = new URLSearchParams({
-      ...(about !== null && { near: String(about) }),
-      ...(silent && { silentAfter: silent }),
-    });
-    const source = new EventSource(`/api/instruments/${encodeURIComponent(id)}/readings?${query}`);
+    const source = new EventSource(
+      addressOf("instrumentReadings", { id }, { near: about, silentAfter: silent || null }),
+    );
     let timer = 0;
     const watch = (): void => {
       window.clearTimeout(timer);

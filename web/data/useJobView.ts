@@ -2,7 +2,7 @@ import { useMemo } from "react";
 import { jobChildren, type JobView, type Person, type RecordHead } from "../../contract";
 import { useJobQuery, useShopQuery } from "./api";
 import { useAppSelector } from "./hooks";
-import { byPosition } from "../../domain";
+import { inOrder } from "../../domain";
 import { oneWithPending, withPending } from "./saving";
 
 /** A job as the person left it: what the server has, with the edits on their way laid over. */
@@ -19,12 +19,9 @@ export function useJobView(id: string) {
     const children = Object.fromEntries(
       jobChildren.map((c) => [
         c,
-        withPending(
-          data[c] as RecordHead[],
-          c,
-          pending,
-          (r) => (r as RecordHead & { jobId: string }).jobId === id,
-        ).toSorted(byPosition),
+        inOrder(
+          withPending(data[c] as RecordHead[], c, pending, (r) => (r as RecordHead & { jobId: string }).jobId === id),
+        ),
       ]),
     );
     return {

@@ -1,3 +1,4 @@
+import { addressOf } from "../../contract";
 import { lazy, Suspense, useState, useSyncExternalStore, type ComponentType } from "react";
 import { Skeleton } from "./states";
 
@@ -26,7 +27,7 @@ const pause = (ms: number): Promise<void> =>
 /** Whether the program answers at all. */
 async function answers(): Promise<boolean> {
   try {
-    return (await fetch("/api/shop", { signal: AbortSignal.timeout(3000) })).ok;
+    return (await fetch(addressOf("shop"), { signal: AbortSignal.timeout(3000) })).ok;
   } catch {
     return false;
   }

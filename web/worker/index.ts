@@ -1,4 +1,3 @@
-export { useComputed, useSpectrum, wavOf, type SpectrumState } from "./vibrations";
-export type { SpectrumDrawn, SpectrumRequest } from "./vibrationProtocol";
-export type { Solvable } from "./protocol";
-export { useSolved, type Solved } from "./useSolved";
+export type { SpectrumDrawn, SpectrumRequest, TaskName, Tasks } from "./protocol";
+export { dismissWorkers, runTask, type Task, type TaskState } from "./task";
+export { usePart, useTask, type TaskView } from "./useTask";

@@ -1,13 +1,5 @@
-import {
-  driveOf,
-  drivelineInput,
-  isRefusal,
-  mountModesInput,
-  type RunCondition,
-  type Vehicle,
-} from "../../../contract";
-import { validated, checkDriveline, checkMountModes, refusedIf } from "../../../contract";
-import { hystereticTransmissibility, driveline, mountModes, rotatingSources, type OperatingPoint } from "../../../core";
+import { askDriveline, askMountModes, driveOf, isRefusal, type RunCondition, type Vehicle } from "../../../contract";
+import { hystereticTransmissibility, rotatingSources, type OperatingPoint } from "../../../core";
 import { NO_FAULT, type HiddenFault } from "./faults";
 
 /** One line of the shake: its frequency, Hz, and its amplitude at the seat rail, m/s2. */
@@ -15,9 +7,6 @@ export interface Line {
   hz: number;
   amplitude: number;
 }
-
-const askModes = validated(mountModesInput, checkMountModes, (i) => refusedIf(mountModes(i), i));
-const askShafts = validated(drivelineInput, checkDriveline, driveline);
 
 /**
  * How hard the engine works in each condition, as a part of its full pull. These and the other figures of this
@@ -65,7 +54,7 @@ function passedOn(vehicle: Vehicle, fault: HiddenFault, cold: boolean): (hz: num
     }),
   );
   return (hz) => {
-    const modes = askModes({ massKg, com, box, crankAxis, mounts, shake: { hz, torqueNm: 1 } });
+    const modes = askMountModes({ massKg, com, box, crankAxis, mounts, shake: { hz, torqueNm: 1 } });
     return isRefusal(modes) ? usual(hz) : (modes.shake?.torqueTransmissibility ?? usual(hz));
   };
 }
@@ -74,7 +63,7 @@ function passedOn(vehicle: Vehicle, fault: HiddenFault, cold: boolean): (hz: num
 function residual(vehicle: Vehicle): number {
   const unit = vehicle.powerUnit;
   if (!unit || unit.shafts.length < 2) return 0;
-  const line = askShafts({
+  const line = askDriveline({
     rpm: unit.shaftRpm,
     shafts: unit.shafts.map(({ lengthMm, ...s }) => ({ ...s, ...(lengthMm && { lengthMm }) })),
   });

@@ -8,9 +8,8 @@ export type SavingState = {
   pending: Entry[];
   /** Kept by the browser and unreadable: for the person to look at. */
   aside: Aside[];
-  sending: boolean;
-  /** Why nothing goes out at the moment: no connection, or what the server says of its disk. Null while it goes. */
-  held: string | null;
+  /** Held: why nothing goes out at the moment, no connection or what the server says of its disk. */
+  line: { is: "idle" } | { is: "sending"; after: string | null } | { is: "held"; why: string };
   savedAt: string | null;
   /** The browser keeps nothing, or no more: what waits lives in this tab only. */
   memoryOnly: boolean;
@@ -21,12 +20,15 @@ export type SavingState = {
 const initialState: SavingState = {
   pending: [],
   aside: [],
-  sending: false,
-  held: null,
+  line: { is: "idle" },
   savedAt: null,
   memoryOnly: false,
   shopId: null,
 };
+
+/** Why nothing went out the last time it was tried; null while all goes. */
+export const heldBy = ({ line }: Pick<SavingState, "line">): string | null =>
+  line.is === "held" ? line.why : line.is === "sending" ? line.after : null;
 
 /** What a screen knows of edits on their way. The shelf is the truth; this mirrors it, a step ahead for own edits. */
 export const saving = createSlice({
@@ -46,19 +48,19 @@ export const saving = createSlice({
       state.aside = aside;
     },
     sending(state) {
-      state.sending = true;
+      state.line = { is: "sending", after: heldBy(state) };
     },
     saved(state, { payload }: PayloadAction<string>) {
-      state.sending = false;
-      state.held = null;
+      state.line = { is: "idle" };
       state.savedAt = payload;
     },
+    /** Nothing to send now; what holds the line goes on holding it. */
     rested(state) {
-      state.sending = false;
+      const why = heldBy(state);
+      state.line = why === null ? { is: "idle" } : { is: "held", why };
     },
     held(state, { payload }: PayloadAction<string>) {
-      state.sending = false;
-      state.held = payload;
+      state.line = { is: "held", why: payload };
     },
     storageFailed(state) {
       state.memoryOnly = true;
@@ -72,6 +74,8 @@ export const saving = createSlice({
 /** Waits for the shop whose data is here; the others stay for theirs. */
 export const isOurs = (entry: Entry, shopId: string | null): boolean =>
   shopId === null || shopOf(entry) === null || shopOf(entry) === shopId;
+
+
 
 /** What is to go out next: the first of this shop's. */
 export const nextOut = (state: Pick<SavingState, "pending" | "shopId">): Entry | null =>

@@ -1,4 +1,5 @@
 // @vitest-environment jsdom
+import { heldBy } from "./queue";
 import "fake-indexeddb/auto";
 import fc from "fast-check";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
@@ -71,7 +72,7 @@ describe("a lost answer", () => {
     await drained([t]);
     expect(server.values.get(FIELD)?.data.text).toBe("Slop gone");
     expect(server.altered).toEqual([]);
-    expect(state(t).held).toBeNull();
+    expect(heldBy(state(t))).toBeNull();
   });
 
   it("is asked for again at growing intervals, and stops when the page goes", async () => {
@@ -149,7 +150,7 @@ describe("a browser that keeps nothing, or no more", () => {
     const t = await alone(() => Promise.reject(new DOMException("no", "SecurityError")));
     server.luck = "loseRequest";
     add(t);
-    await vi.waitFor(() => expect(state(t).held).toBe("no connection"));
+    await vi.waitFor(() => expect(heldBy(state(t))).toBe("no connection"));
     expect([state(t).memoryOnly, state(t).pending.length]).toEqual([true, 1]);
     server.luck = "good";
     await drained([t]);
@@ -230,7 +231,7 @@ describe("edits of another shop", () => {
       editIn(t, null, [operation], "add", shopId);
     };
     stamp(there);
-    await vi.waitFor(() => expect(state(t).held).toBe("no connection"));
+    await vi.waitFor(() => expect(heldBy(state(t))).toBe("no connection"));
     // Another shop's program now answers at this address.
     shop = here;
     server.luck = "good";
@@ -252,7 +253,7 @@ describe("a refusal", () => {
     type(t, "no such field");
     add(t);
     await vi.waitFor(() => expect(state(t).pending[0]?.trouble?.code).toBe("conflict"));
-    expect([state(t).pending.length, state(t).sending]).toEqual([2, false]);
+    expect([state(t).pending.length, state(t).line.is]).toEqual([2, "idle"]);
     await t.saving.resolve(state(t).pending[0].key, null);
     await drained([t]);
     expect(server.written).toHaveLength(1);

@@ -23,6 +23,13 @@ const PASSING = new Set(["storage", "rate_limited"]);
 
 const NO_CONNECTION = "no connection";
 
+/** What has to be read anew after a write. Jobs are not among it: what was acknowledged is in them already. */
+function tagsOf(records: ChangeAnswer["records"]): Parameters<typeof api.util.invalidateTags>[0] {
+  const touched = new Set(records.map((r) => r.resource));
+  const lists = touched.has("vehicle") || touched.has("job") ? (["Vehicles"] as const) : [];
+  return ["Yard", "History", "Bin", "Vehicle", ...lists];
+}
+
 /** What saving stands on; a test brings its own. */
 export interface SavingParts {
   openShelf: () => Promise<Shelf>;
@@ -151,10 +158,7 @@ export function startSaving(store: AppStore, parts: SavingParts = ofBrowser()): 
   function taken(records: ChangeAnswer["records"], at: string): void {
     intoCaches(store.dispatch, store.getState(), records);
     store.dispatch(saved(at));
-    const touched = new Set(records.map((r) => r.resource));
-    const tags: Parameters<typeof api.util.invalidateTags>[0] = ["Yard", "History", "Bin", "Vehicle"];
-    if (touched.has("vehicle") || touched.has("job")) tags.push("Vehicles");
-    store.dispatch(api.util.invalidateTags(tags));
+    store.dispatch(api.util.invalidateTags(tagsOf(records)));
   }
 
   async function failed(entry: KeptEntry, error: unknown): Promise<boolean> {

@@ -1,13 +1,11 @@
 import { refusalText } from "../../format/fieldLabels";
 import { Button, Modal } from "antd";
 import { useState } from "react";
-import { validated, checkElastomer, elastomerInput, isRefusal } from "../../../contract";
-import { elastomer, formatNumber } from "../../../core";
+import { isRefusal, askElastomer } from "../../../contract";
+import { formatNumber } from "../../../core";
 import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { Choice } from "../../ui/TextField";
-
-const ask = validated(elastomerInput, checkElastomer, elastomer);
 
 type Shape = "rectangle" | "disc" | "ring";
 
@@ -38,7 +36,7 @@ export function RubberDialog({
   const [bad, setBad] = useState<ReadonlySet<string>>(new Set());
   const watch = (label: string) => (ok: boolean) =>
     setBad((b) => (ok === !b.has(label) ? b : new Set(ok ? [...b].filter((l) => l !== label) : [...b, label])));
-  const out = ask({ ...(by === "hardness" ? { shoreA } : { eMPa }), block });
+  const out = askElastomer({ ...(by === "hardness" ? { shoreA } : { eMPa }), block });
   const answer = isRefusal(out) || bad.size > 0 ? null : out;
   const dimension = (key: "a" | "b" | "h", label: string) => (
     <QuantityField

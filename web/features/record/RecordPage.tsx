@@ -1,3 +1,4 @@
+import { addressOf } from "../../../contract";
 import { Button } from "antd";
 import { useNavigate, useParams } from "react-router";
 import type { JobView } from "../../../contract";
@@ -163,7 +164,12 @@ function Pictures({ view }: { view: JobView }) {
       <ul className="recphotos">
         {view.photo.slice(0, 8).map((p) => (
           <li key={p.id}>
-            <img src={`/api/photos/${p.file}?size=small`} alt={p.name || "photo"} width="160" height="120" />
+            <img
+              src={addressOf("photoFile", { file: p.file }, { size: "small" })}
+              alt={p.name || "photo"}
+              width="160"
+              height="120"
+            />
             <span className="lb">
               {[p.name.replace(/\.\w+$/, ""), p.takenAt && dateText(p.takenAt)].filter(Boolean).join(", ")}
             </span>

@@ -173,7 +173,7 @@ export function Busy({
   onCancel: () => void;
   onAgain: () => void;
 }) {
-  if (result.state === "waiting" && result.slow) {
+  if (result.state === "working" && result.slow) {
     return (
       <p className="row-flex setbusy" role="status">
         <progress aria-label="Calculating" /> Calculating.

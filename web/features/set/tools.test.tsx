@@ -8,18 +8,12 @@ import { SetDesk, SetStage } from "./SetTools";
 
 // The worker's own functions, without the worker: a test has no thread beside it.
 vi.mock("../../worker", async () => {
-  const contract = await import("../../../contract");
-  const core = await import("../../../core");
-  const validated = {
-    shims: contract.validated(contract.shimsInput, contract.checkShims, core.shims),
-    gatedLinkage: contract.validated(contract.gatedInput, contract.checkGated, core.gatedLinkage),
-  };
+  const { askGatedLinkage, askShims, isRefusal } = await import("../../../contract");
+  const works = { shims: askShims, gatedLinkage: askGatedLinkage };
   return {
-    useSolved: (name: keyof typeof validated, input: unknown) => {
-      const out: unknown = validated[name](input);
-      const result = contract.isRefusal(out)
-        ? { state: "refused", refusal: (out as { error: unknown }).error }
-        : { state: "answered", answer: out };
+    useTask: (name: keyof typeof works, asked: unknown) => {
+      const out: unknown = works[name](asked);
+      const result = isRefusal(out) ? { state: "refused", refusal: out.error } : { state: "answered", answer: out };
       return { result, last: result.state === "answered" ? out : null, cancel: () => {}, again: () => {} };
     },
   };

@@ -1,8 +1,8 @@
 import { refusalText } from "../../format/fieldLabels";
 import { Button } from "antd";
 import { memo } from "react";
-import { validated, checkNotch, isRefusal, notchInput, type Notches } from "../../../contract";
-import { formatNumber, loweredLever, notch, type Gearbox, type NotchBreak, type NotchResult } from "../../../core";
+import { isRefusal, type Notches, askNotch } from "../../../contract";
+import { formatNumber, loweredLever, type Gearbox, type NotchBreak, type NotchResult } from "../../../core";
 import { useUnits } from "../../format/units";
 import { CrossMark, Tick } from "../../ui/pictograms";
 import { SlotSwitch } from "../../ui/slots";
@@ -14,8 +14,6 @@ import { Pieces } from "./Pieces";
 import { FitKey, type Against } from "./FitKey";
 import { SAME_PCT } from "./doubts";
 import { notchPieces, notchWords } from "./sentence";
-
-const askNotch = validated(notchInput, checkNotch, notch);
 
 const LIMITS: Notches["limits"] = { minGapMm: 2, maxEffortFactor: 2, minThrowMm: 40, maxReductionPct: 50 };
 

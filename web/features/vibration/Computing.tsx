@@ -1,22 +1,22 @@
 import { Button } from "antd";
-import { useComputed } from "../../worker";
+import { usePart, type Task, type TaskName } from "../../worker";
 
 /** While a spectrum is calculated: the bar, and a way to cancel it; or why there is none. */
 export function Computing({
   failed,
   cancelled,
-  computing,
+  task,
   onCancel,
   onAgain,
 }: {
   failed: string | null;
   cancelled: boolean;
-  /** Which calculation is waited for. */
-  computing: string;
+  /** The calculation that is waited for. */
+  task: Task<TaskName>;
   onCancel: () => void;
   onAgain: () => void;
 }) {
-  const part = useComputed(computing);
+  const part = usePart(task);
   if (failed || cancelled) {
     return (
       <div className="vwait" role="alert">

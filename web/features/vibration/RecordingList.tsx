@@ -1,5 +1,5 @@
 import { Button, Popconfirm } from "antd";
-import { recordedUnits, type JobView, type VibrationRecording } from "../../../contract";
+import { addressOf, recordedUnits, type JobView, type VibrationRecording } from "../../../contract";
 import { formatNumber } from "../../../core";
 import type { Editor } from "../../data/saving";
 import { SlotSwitch } from "../../ui/slots";
@@ -65,13 +65,18 @@ export function RecordingList({
 }
 
 /** How it was made, for the file to carry along. */
-const travels = (r: VibrationRecording): string => {
+const travels = (r: VibrationRecording) => {
   const { unit, phase, condition, gear, speedKmh, engineRpm, place, simulated } = r;
-  return new URLSearchParams(
-    Object.entries({ unit, phase, condition, gear, speedKmh, engineRpm, place, ...(simulated && { simulated }) })
-      .filter(([, v]) => v !== null && v !== "")
-      .map(([k, v]) => [k, String(v)]),
-  ).toString();
+  return {
+    unit,
+    phase,
+    condition,
+    gear: gear || null,
+    speedKmh,
+    engineRpm,
+    place: place || null,
+    simulated: simulated || null,
+  };
 };
 
 function Details({
@@ -86,7 +91,8 @@ function Details({
   open: boolean;
 }) {
   const called = r.name || CONDITION_NAMES[r.condition];
-  const file = `/api/recordings/${r.file}`;
+  const at = (kind: string, about: Parameters<typeof addressOf>[2]): string =>
+    addressOf("recordingFile", { name: `${r.file}.${kind}` }, about);
   const saveAs = `${view.vehicle.tag} ${called}`.replace(/[^\p{L}\p{N} ,.-]/gu, "");
   return (
     <details className="vdetails" open={open}>
@@ -124,13 +130,10 @@ function Details({
         {PHASE_NAMES[r.phase]}, <span className="n">{formatNumber(r.rateHz, 0)}</span> samples a second
       </p>
       <div className="row-flex">
-        <a href={`${file}.wav?${travels(r)}`} download={`${saveAs}.wav`}>
+        <a href={at("wav", travels(r))} download={`${saveAs}.wav`}>
           WAV
         </a>
-        <a
-          href={`${file}.csv?${new URLSearchParams({ rateHz: String(r.rateHz), unit: r.unit })}`}
-          download={`${saveAs}.csv`}
-        >
+        <a href={at("csv", { rateHz: r.rateHz, unit: r.unit })} download={`${saveAs}.csv`}>
           CSV
         </a>
         <Popconfirm

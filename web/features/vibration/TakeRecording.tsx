@@ -5,7 +5,7 @@ import { formatNumber } from "../../../core";
 import { refusedText, sendFile } from "../../data/sendFile";
 import { SlotSwitch } from "../../ui/slots";
 import { NumberField } from "../../ui/NumberField";
-import { wavOf } from "../../worker";
+import { wavOf } from "./wavOf";
 import { microphone, sensor, type Source } from "./live";
 import { standing, likelyRun, type LaterRecording, type Run } from "../../../domain";
 import { isUnreachable } from "../../data/api";

@@ -5,7 +5,7 @@ import type { VibrationRecording } from "../../../contract";
 import { formatNumber } from "../../../core";
 import { Answer } from "../../ui/Answer";
 import { Empty } from "../../ui/states";
-import { useSpectrum, type SpectrumDrawn } from "../../worker";
+import { useTask, type SpectrumDrawn, type TaskState } from "../../worker";
 import type { StageProps } from "../../data/stage";
 import { usePeople } from "../../data/useJobView";
 import { AddRecording, type Added } from "./AddRecording";
@@ -38,6 +38,10 @@ const COARSE_HZ = 2;
 
 const RANGES = [50, 100, 200, 500] as const;
 
+/** Why a spectrum is missing, in the middle of a sentence; null where it is not. */
+const whyNot = (result: TaskState<SpectrumDrawn>): string | null =>
+  result.state === "refused" ? result.refusal.message : result.state === "lost" ? "the calculation failed" : null;
+
 /** From a recording to a suspect: spectrum, what turns at which line, and what changed. */
 export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) {
   const { vehicle, job } = view;
@@ -64,8 +68,14 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
   // Before the work stands first, whichever of the two was picked.
   const swapped = named?.recording.phase === "after" && other?.recording.phase === "before";
   const [first, second] = swapped ? [other, named] : [named, other];
-  const one = useSpectrum(useMemo(() => spectrumRequestOf(first), [first]));
-  const two = useSpectrum(useMemo(() => spectrumRequestOf(second), [second]));
+  const one = useTask(
+    "spectrum",
+    useMemo(() => spectrumRequestOf(first), [first]),
+  );
+  const two = useTask(
+    "spectrum",
+    useMemo(() => spectrumRequestOf(second), [second]),
+  );
 
   const keep = ({ kept, run, by, name, simulated = false }: Added): void => {
     const id = edit.create(
@@ -124,8 +134,8 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
     );
   }
 
-  const done = one.result.state === "done" ? one.result.spectrum : null;
-  const overDone = two.result.state === "done" ? two.result.spectrum : null;
+  const done = one.result.state === "answered" ? one.result.answer : null;
+  const overDone = two.result.state === "answered" ? two.result.answer : null;
   const listened = (h: RecordingAnalysis, spectrum: SpectrumDrawn): Listened => ({
     recording: h.recording,
     spectrum,
@@ -156,7 +166,7 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
   const showMap = (look ?? (first.runUp ? "map" : "spectrum")) === "map";
   const lacksTurning = !first.rotatingSources?.ok;
   const coarse = done && done.resolutionHz > COARSE_HZ;
-  const failed = one.result.state === "failed" ? one.result.why : two.result.state === "failed" ? two.result.why : null;
+  const failed = whyNot(one.result) ?? whyNot(two.result);
   const twoGears =
     second !== null &&
     first.recording.phase === second.recording.phase &&
@@ -261,13 +271,7 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
               <Computing
                 failed={failed}
                 cancelled={one.result.state === "cancelled"}
-                computing={
-                  one.result.state === "computing"
-                    ? one.result.key
-                    : two.result.state === "computing"
-                      ? two.result.key
-                      : ""
-                }
+                task={one.result.state === "working" ? one.task : two.task}
                 onCancel={() => {
                   one.cancel();
                   two.cancel();

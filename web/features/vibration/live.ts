@@ -1,4 +1,10 @@
-import { INSTRUMENT_SILENCE_MS, instrumentBlock, type InstrumentLine, type Vehicle } from "../../../contract";
+import {
+  addressOf,
+  INSTRUMENT_SILENCE_MS,
+  instrumentBlock,
+  type InstrumentLine,
+  type Vehicle,
+} from "../../../contract";
 import tapUrl from "./tap.worklet.ts?worker&url";
 import type { Run } from "../../../domain";
 
@@ -23,16 +29,16 @@ export function sensor(line: InstrumentLine, vehicle: Vehicle, run: Run, runUpTo
   return {
     start(onBlock, onStopped) {
       const silent = new URLSearchParams(window.location.search).get("silentAfter");
-      const query = new URLSearchParams({
+      const about = {
         vehicle: vehicle.id,
         phase: run.phase ?? "before",
         condition: run.condition ?? "roadSpeed",
-        ...(run.gear && { gear: run.gear }),
-        ...(run.speedKmh && { speedKmh: String(run.speedKmh) }),
-        ...(run.engineRpm && { engineRpm: String(run.engineRpm) }),
-        ...(runUpTo && { runUpTo: String(runUpTo) }),
-        ...(silent && { silentAfter: silent }),
-      });
+        gear: run.gear || null,
+        speedKmh: run.speedKmh || null,
+        engineRpm: run.engineRpm || null,
+        runUpTo: runUpTo || null,
+        silentAfter: silent || null,
+      };
       const watch = (): void => {
         window.clearTimeout(timer);
         timer = window.setTimeout(() => {
@@ -41,7 +47,7 @@ export function sensor(line: InstrumentLine, vehicle: Vehicle, run: Run, runUpTo
         }, INSTRUMENT_SILENCE_MS);
       };
       watch();
-      events = new EventSource(`/api/instruments/${encodeURIComponent(line.id)}/samples?${query}`);
+      events = new EventSource(addressOf("instrumentSamples", { id: line.id }, about));
       // The browser would listen again by itself; what came between is missing, and a gap makes a recording useless.
       events.onerror = () => {
         stop();

@@ -9,7 +9,7 @@ import { AddRecording } from "./AddRecording";
 import { microphone } from "./live";
 import { TakeRecording } from "./TakeRecording";
 
-vi.mock("../../worker", () => ({ wavOf: vi.fn(() => Promise.resolve(new Blob(["wav"]))) }));
+vi.mock("./wavOf", () => ({ wavOf: vi.fn(() => Promise.resolve(new Blob(["wav"]))) }));
 vi.mock("../../data/sendFile", async (original) => ({ ...(await original<object>()), sendFile: vi.fn() }));
 vi.mock("./tap.worklet.ts?worker&url", () => ({ default: "/tap.js" }));
 

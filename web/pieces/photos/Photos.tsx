@@ -5,13 +5,14 @@ import type { Editor } from "../../data/saving";
 import { refusedText, sendFile } from "../../data/sendFile";
 import { usePeople } from "../../data/useJobView";
 import { HiddenFile } from "../../ui/HiddenFile";
+import { addressOf } from "../../../contract";
 import { isUnreachable } from "../../data/api";
 import { photoUpload } from "../../data/uploads";
 import { useWaitingFiles } from "../../data/useWaitingFiles";
 import "./photos.css";
 
 const address = (photo: Pick<Photo, "file">, size: "whole" | "small"): string =>
-  `/api/photos/${photo.file}${size === "small" ? "?size=small" : ""}`;
+  addressOf("photoFile", { file: photo.file }, { size });
 
 /** Pictures of one reading, or of the job where no reading is named: added from a file or the camera, looked at, taken out. */
 export function Photos({

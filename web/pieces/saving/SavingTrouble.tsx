@@ -3,7 +3,7 @@ import { useContext, useState } from "react";
 import { dayText, timeText } from "../../format/words";
 import { api } from "../../data/api";
 import { useAppDispatch, useAppSelector } from "../../data/hooks";
-import { foreign, insisted, labelOf, nextOut, SavingContext, type Entry } from "../../data/saving";
+import { foreign, heldBy, insisted, labelOf, nextOut, SavingContext, type Entry } from "../../data/saving";
 import { useUnkept } from "../../ui/useDraft";
 import { differences } from "../../data/versions";
 
@@ -25,7 +25,7 @@ export function SavedState() {
     elsewhere.length > 0 && `${edits(elsewhere.length)} for another shop`,
     state.aside.length > 0 && `${edits(state.aside.length)} could not be read`,
   ].filter(Boolean);
-  const why = stopped ? "needs your answer" : state.held;
+  const why = stopped ? "needs your answer" : heldBy(state);
   const text =
     waiting && (why || stopped)
       ? `${edits(waiting)} waiting: ${why}`

@@ -1,7 +1,8 @@
+import { drawnFloorSlot } from "../../../data/api";
 import { Button } from "antd";
 import { useState } from "react";
-import { validated, checkFloorSlot, floorSlotInput, isRefusal } from "../../../../contract";
-import { floorSlot, type FloorSlotAnswer } from "../../../../core";
+import { isRefusal, askFloorSlot } from "../../../../contract";
+import { type FloorSlotAnswer } from "../../../../core";
 import { useUnits } from "../../../format/units";
 import { NumberField } from "../../../ui/NumberField";
 import { QuantityField } from "../../../ui/QuantityField";
@@ -9,8 +10,6 @@ import { TextField } from "../../../ui/TextField";
 import { saveAs } from "../../../ui/saveAs";
 import { FigureRows, FrontArrow, ToolFrame, type Says } from "../ToolFrame";
 import { given, useToolInput, type ToolProps } from "../useToolInput";
-
-const ask = validated(floorSlotInput, checkFloorSlot, floorSlot);
 
 interface Hole {
   name: string;
@@ -55,7 +54,7 @@ export function FloorSlotTool(props: ToolProps) {
   const [input, set, untouched] = useToolInput<Fields>("floorSlot", props, example);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [making, setMaking] = useState<Format | null>(null);
-  const out = ask(given(input));
+  const out = askFloorSlot(given(input));
   const answer = isRefusal(out) ? null : out;
   const len = (mm: number, digits = 1): string => units.show(mm, "length", { digits });
   const near = answer?.holes.filter((h) => !h.ok) ?? [];
@@ -67,15 +66,7 @@ export function FloorSlotTool(props: ToolProps) {
     setMaking(format);
     setTrouble(null);
     try {
-      const response = await fetch("/api/compute/floorSlot", {
-        method: "POST",
-        headers: { "Content-Type": "application/json" },
-        body: JSON.stringify(given(input)),
-        signal: AbortSignal.timeout(20_000),
-      });
-      const made = (await response.json()) as { drawing?: { svg: string; dxf: string; pdfBase64: string } };
-      if (!response.ok || !made.drawing) throw new Error("refused");
-      const { svg, dxf, pdfBase64 } = made.drawing;
+      const { svg, dxf, pdfBase64 } = await drawnFloorSlot(given(input));
       if (format === "svg") saveAs("floor-template.svg", svg, "image/svg+xml");
       else if (format === "dxf") saveAs("floor-template.dxf", dxf, "application/dxf");
       else {

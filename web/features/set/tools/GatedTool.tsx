@@ -1,11 +1,11 @@
 import { Button } from "antd";
-import { formatNumber } from "../../../../core";
+import { formatNumber, type GatedAnswer } from "../../../../core";
 import { useUnits } from "../../../format/units";
 import { LengthListField } from "../../../ui/LengthListField";
 import { NumberField } from "../../../ui/NumberField";
 import { QuantityField } from "../../../ui/QuantityField";
 import { TextField } from "../../../ui/TextField";
-import { useSolved } from "../../../worker";
+import { useTask } from "../../../worker";
 import { Busy, FigureRows, ToolFrame, type Says } from "../ToolFrame";
 import { Errors, GatedDrawing, type GatedFields } from "./GatedDrawing";
 import { given, useToolInput, type ToolProps } from "../useToolInput";
@@ -35,7 +35,7 @@ const example = (): GatedFields => ({
 export function GatedTool(props: ToolProps) {
   const units = useUnits();
   const [input, set, untouched] = useToolInput<GatedFields>("gatedLinkage", props, example);
-  const { result, last, cancel, again } = useSolved("gatedLinkage", given(input));
+  const { result, last, cancel, again } = useTask("gatedLinkage", given(input));
   const answer = result.state === "answered" ? result.answer : last;
   const best = answer?.best ?? null;
   const len = (mm: number): string => units.show(mm, "length");
@@ -319,7 +319,7 @@ export function GatedTool(props: ToolProps) {
   );
 }
 
-type Present = NonNullable<ReturnType<typeof useSolved<"gatedLinkage">>["last"]>["present"];
+type Present = GatedAnswer["present"];
 
 function presentWords(present: Present, len: (mm: number) => string): string {
   if (!present) return "";

@@ -1,12 +1,10 @@
-import { validated, checkLockout, isRefusal, lockoutInput } from "../../../../contract";
-import { lockout, type LockoutInput } from "../../../../core";
+import { isRefusal, askLockout } from "../../../../contract";
+import { type LockoutInput } from "../../../../core";
 import { lockoutOfGates } from "../../../../domain";
 import { useUnits } from "../../../format/units";
 import { QuantityField } from "../../../ui/QuantityField";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
 import { given, useToolInput, type ToolProps } from "../useToolInput";
-
-const ask = validated(lockoutInput, checkLockout, lockout);
 
 interface Fields {
   gapMm: number;
@@ -34,7 +32,7 @@ export function LockoutTool(props: ToolProps) {
     gates: columns.map((gate) => ({ gate, gapMm: null })),
   }));
   const { gates, ...question } = input;
-  const out = ask(given(question));
+  const out = askLockout(given(question));
   const ruled = isRefusal(out) ? null : lockoutOfGates(given(question) as unknown as LockoutInput, gates);
   const answer = ruled?.answer ?? null;
   const len = (mm: number): string => units.show(mm, "length", { digits: 2 });

@@ -1,5 +1,5 @@
-import { validated, checkPressFit, isRefusal, pressFitInput } from "../../../../contract";
-import { formatNumber, metalNames, pressFit, type MetalName, type PressFitAnswer } from "../../../../core";
+import { isRefusal, askPressFit } from "../../../../contract";
+import { formatNumber, metalNames, type MetalName, type PressFitAnswer } from "../../../../core";
 import { pressFitDanger } from "../../../../domain";
 import { useUnits } from "../../../format/units";
 import { NumberField } from "../../../ui/NumberField";
@@ -7,8 +7,6 @@ import { QuantityField } from "../../../ui/QuantityField";
 import { Choice, TextField } from "../../../ui/TextField";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
 import { given, useToolInput, type ToolProps } from "../useToolInput";
-
-const ask = validated(pressFitInput, checkPressFit, pressFit);
 
 const METAL_WORDS: Record<MetalName, string> = {
   steel: "steel",
@@ -56,7 +54,7 @@ export function PressFitTool(props: ToolProps) {
   const units = useUnits();
   const [input, set, untouched] = useToolInput<Fields>("pressFit", props, example);
   const { orientation, ...question } = input;
-  const out = ask(given(question));
+  const out = askPressFit(given(question));
   const answer = isRefusal(out) ? null : out;
   const len = (mm: number, digits = 3): string => units.show(mm, "length", { digits });
   const judged = answer && pressFitDanger(answer, input.hub === "6061-T6");

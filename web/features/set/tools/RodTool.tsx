@@ -1,5 +1,5 @@
-import { validated, checkRod, isRefusal, rodInput } from "../../../../contract";
-import { formatNumber, rod, type RodAnswer, type RodInput } from "../../../../core";
+import { isRefusal, askRod } from "../../../../contract";
+import { formatNumber, type RodAnswer, type RodInput } from "../../../../core";
 import { rodDanger } from "../../../../domain";
 import { useUnits } from "../../../format/units";
 import { QuantityField } from "../../../ui/QuantityField";
@@ -7,8 +7,6 @@ import { Choice } from "../../../ui/TextField";
 import { ThreadFields } from "../ThreadFields";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
 import { given, leverAtWork, useToolInput, type ToolProps } from "../useToolInput";
-
-const ask = validated(rodInput, checkRod, rod);
 
 interface End {
   shankLengthMm: number;
@@ -54,7 +52,7 @@ export function RodTool(props: ToolProps) {
     ends: [end("right"), end("left")],
     changeMm: null,
   }));
-  const out = ask(given(input));
+  const out = askRod(given(input));
   const answer = isRefusal(out) ? null : out;
   const len = (mm: number | null, digits = 1): string => (mm === null ? "none" : units.show(mm, "length", { digits }));
   const danger = answer && rodDanger(given(input) as unknown as RodInput, answer, (mm) => len(mm));

@@ -5,7 +5,7 @@ import { useUnits } from "../../../format/units";
 import { NumberField } from "../../../ui/NumberField";
 import { QuantityField } from "../../../ui/QuantityField";
 import { Choice, TextField } from "../../../ui/TextField";
-import { useSolved } from "../../../worker";
+import { useTask } from "../../../worker";
 import { useShop } from "../../../data/useShop";
 import { Busy, ToolFrame, type Says } from "../ToolFrame";
 import { given, useToolInput, type ToolProps } from "../useToolInput";
@@ -40,7 +40,7 @@ export function ShimsTool(props: ToolProps) {
     stock: shop?.shop.shims?.length ? shop.shop.shims : USUAL,
     maxPieces: 5,
   }));
-  const { result, last, cancel, again } = useSolved("shims", given(input));
+  const { result, last, cancel, again } = useTask("shims", given(input));
   const answer = result.state === "answered" ? result.answer : last;
   const best = answer?.packs[0] ?? null;
   const len = (mm: number): string => units.show(mm, "length", { digits: 2 });

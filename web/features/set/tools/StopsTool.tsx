@@ -1,5 +1,5 @@
-import { validated, checkStops, isRefusal, stopsInput } from "../../../../contract";
-import { formatNumber, stops, type StopsAnswer, type StopsInput } from "../../../../core";
+import { isRefusal, askStops } from "../../../../contract";
+import { formatNumber, type StopsAnswer, type StopsInput } from "../../../../core";
 import { stopsDanger, gearPairs, mainPair } from "../../../../domain";
 import { useUnits } from "../../../format/units";
 import { gearWord } from "../../../format/words";
@@ -9,8 +9,6 @@ import { Choice } from "../../../ui/TextField";
 import { ThreadFields } from "../ThreadFields";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
 import { given, leverAtWork, useToolInput, type ToolProps } from "../useToolInput";
-
-const ask = validated(stopsInput, checkStops, stops);
 
 interface Fields {
   pitchMm: number | null;
@@ -69,7 +67,7 @@ export function StopsTool(props: ToolProps) {
     backOffFlats: null,
     targetRailMm: null,
   }));
-  const out = ask(given(input));
+  const out = askStops(given(input));
   const answer = isRefusal(out) ? null : out;
   const pair = mainPair(view?.vehicle.gearbox ?? null);
   const others = gearPairs(view?.vehicle.gearbox ?? null);

@@ -1,5 +1,6 @@
-import { refusal, type Refusal, type SpectrumInput } from "../contract";
-import { LEAST_SAMPLES, MOST_SAMPLES, readCsv, readWav, spectrum, type Read } from "../core";
+import type { SpectrumInput } from "../inputs";
+import { refusal, type Refusal } from "../refusal";
+import { LEAST_SAMPLES, MOST_SAMPLES, readCsv, readWav, spectrum, type Read, type SpectrumAnswer } from "../../core";
 
 const INPUTS = ["samples", "csv", "wavBase64"] as const;
 const BASE64 = /^[A-Za-z0-9+/\s]*={0,2}\s*$/;
@@ -36,7 +37,7 @@ export function recordingOf(i: SpectrumInput): Read | Refusal {
 }
 
 /** Reads the record, checks window and track against it, and answers. */
-export function answerSpectrum(i: SpectrumInput): unknown {
+export function answerSpectrum(i: SpectrumInput): SpectrumAnswer | Refusal {
   const read = recordingOf(i);
   if ("error" in read) return read;
   const field = INPUTS.find((k) => i[k] !== undefined) ?? "samples";
