@@ -53,7 +53,7 @@ export default tseslint.config(
   {
     files: ["web/**/*.{ts,tsx}"],
     plugins: { "react-hooks": reactHooks },
-    rules: { "react-hooks/rules-of-hooks": "error", "react-hooks/exhaustive-deps": "error" },
+    rules: { ...reactHooks.configs.flat["recommended-latest"].rules, "react-hooks/exhaustive-deps": "error" },
   },
   {
     files: ["core/**/*.ts"],

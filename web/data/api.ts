@@ -1,6 +1,7 @@
 import type { z } from "zod";
+import type { ApiError } from "../format/apiError";
 import { createApi, fetchBaseQuery, retry, type BaseQueryFn } from "@reduxjs/toolkit/query/react";
-import { addressOf, computeAddress, isRefusal, refusal, routes, type JsonRouteName, type Refusal, type ResponseOf } from "../../contract";
+import { addressOf, computeAddress, isRefusal, refusal, routes, type JsonRouteName, type ResponseOf } from "../../contract";
 
 /** Longest wait for a read; the server is on this machine or in the same room. */
 const TIMEOUT_MS = 15_000;
@@ -9,22 +10,6 @@ const TIMEOUT_MS = 15_000;
 export class Unreachable extends Error {}
 
 export const isUnreachable = (error: unknown): boolean => error instanceof Unreachable;
-
-export type ApiError = { offline: true } | { offline: false; refusal: Refusal };
-
-/** What the server said, of an error of any way of sending; null where it did not answer. */
-export function refusalIn(error: unknown): Refusal | null {
-  if (isRefusal(error)) return error;
-  const e = error as Partial<ApiError & { refusal: Refusal }>;
-  return e?.offline === false && e.refusal ? e.refusal : null;
-}
-
-/** What went wrong, in words for the screen. */
-export const errorText = (error: unknown): string => {
-  const e = error as Partial<ApiError & { refusal: Refusal }>;
-  if (e?.offline) return "No connection to the program. It goes on by itself when the server is back.";
-  return e?.refusal?.error.message ?? "Something went wrong.";
-};
 
 /** Reads are tried again so often, after waits that double and differ from tab to tab, while nobody answers. */
 const READ_TRIES = 2;

@@ -1,5 +1,5 @@
 import { Button } from "antd";
-import { errorText } from "../data/api";
+import { errorText } from "../format/apiError";
 import "./layout.css";
 
 /** Grey bars where words will stand. */

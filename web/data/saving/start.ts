@@ -1,6 +1,7 @@
 import type { ChangeAnswer } from "../../../contract";
 import { ulid } from "ulid";
-import { api, refusalIn } from "../api";
+import { refusalIn } from "../../format/apiError";
+import { api } from "../api";
 import { saveDrafts } from "../../ui/useDraft";
 import type { AppStore } from "../store";
 import { intoCaches } from "./caches";

@@ -2,7 +2,7 @@ import type { JobView } from "../../../contract";
 import type { Editor } from "../../data/saving";
 import { useUnits } from "../../format/units";
 import { dateText } from "../../format/words";
-import { OdometerField } from "../../ui/OdometerField";
+import { OdometerField } from "../../pieces/vehicle/OdometerField";
 
 /** The odometer as it reads when the vehicle comes in; it belongs to the vehicle and not to this job alone. */
 export function OdometerCard({ view, edit }: { view: JobView; edit: Editor }) {

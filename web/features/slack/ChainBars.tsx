@@ -26,7 +26,8 @@ export function ChainBars({
   // Figures are round in the shop's own unit.
   const scale = engraved(0, units.value(top, "length"), 10);
   const oneMm = units.value(1, "length");
-  let at = 0;
+  const shareOf = (j: (typeof joints)[number]): number => (fresh.has(j.id) ? j.newShareMm : j.shareMm);
+  const ends = joints.reduce<number[]>((all, j) => [...all, (all.at(-1) ?? 0) + shareOf(j)], []);
   return (
     <svg
       className="chainbars"
@@ -35,9 +36,8 @@ export function ChainBars({
       aria-label={`joints add up to ${units.show(sum, "length")}`}
     >
       {joints.map((j, i) => {
-        const share = fresh.has(j.id) ? j.newShareMm : j.shareMm;
-        const from = at;
-        at += share;
+        const at = ends[i];
+        const from = at - shareOf(j);
         return (
           <g key={j.id}>
             <rect

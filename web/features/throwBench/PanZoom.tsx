@@ -1,3 +1,4 @@
+import type { Latest } from "../../ui/latest";
 import { useGesture } from "@use-gesture/react";
 import { memo, useRef } from "react";
 import type { View } from "./viewport";
@@ -20,24 +21,28 @@ export const PanZoom = memo(function PanZoom({
   latest,
 }: {
   target: React.RefObject<HTMLDivElement | null>;
-  latest: React.RefObject<PanZoomState>;
+  latest: Latest<PanZoomState | null>;
 }) {
   const start = useRef<View | null>(null);
   useGesture(
     {
       onDrag: ({ movement: [mx, my], first, event, pinching, cancel }) => {
-        if (pinching) return cancel();
+        const at = latest.get();
+        if (pinching || !at) return cancel();
         if ((event.target as Element).closest("[data-point]")) return;
-        if (first) start.current = latest.current.view;
+        if (first) start.current = at.view;
         const from = start.current;
-        if (from) latest.current.setView({ ...from, xMm: from.xMm - mx / from.scale, zMm: from.zMm + my / from.scale });
+        if (from) at.setView({ ...from, xMm: from.xMm - mx / from.scale, zMm: from.zMm + my / from.scale });
       },
       onWheel: ({ event, delta: [, dy] }) => {
         event.preventDefault();
-        latest.current.zoom(Math.exp(-dy / 500), ...latest.current.toLocal(event));
+        const at = latest.get();
+        at?.zoom(Math.exp(-dy / 500), ...at.toLocal(event));
       },
-      onPinch: ({ origin: [ox, oy], delta: [d] }) =>
-        latest.current.zoom(1 + d, ...latest.current.toLocal({ clientX: ox, clientY: oy })),
+      onPinch: ({ origin: [ox, oy], delta: [d] }) => {
+        const at = latest.get();
+        at?.zoom(1 + d, ...at.toLocal({ clientX: ox, clientY: oy }));
+      },
     },
     { target, drag: { filterTaps: true, pointer: { keys: false } }, wheel: { eventOptions: { passive: false } } },
   );

@@ -1,3 +1,4 @@
+import { Latest } from "../../ui/latest";
 import type { SideViewProps } from "./sideViewProps";
 import { useLayoutEffect, useRef, useState } from "react";
 import {
@@ -78,10 +79,11 @@ export function SideView(props: SideViewProps) {
   const [view, setView] = useState<View | null>(null);
   const shown = setups.filter((s) => s.shown || s.id === selected.id);
   const key = `${selected.id}|${size.width}x${size.height}|${shown.map((s) => s.id).join()}`;
-  const fitView = useRef<{ key: string; view: View } | null>(null);
-  if (fitView.current?.key !== key)
-    fitView.current = { key, view: fitted([...contentOf(shown, levers), ...nearPoints(props.surroundings)], size) };
-  const now = view ?? fitView.current.view;
+  const fit = (): View => fitted([...contentOf(shown, levers), ...nearPoints(props.surroundings)], size);
+  // Made anew for another lever or another size, not at every step of a drag.
+  const [first, setFirst] = useState(() => ({ key, view: fit() }));
+  if (first.key !== key) setFirst({ key, view: fit() });
+  const now = view ?? first.view;
   const pr = projection(now, size);
 
   const local = (event: { clientX: number; clientY: number }): [number, number] => {
@@ -91,9 +93,9 @@ export function SideView(props: SideViewProps) {
   const zoom = (factor: number, px = size.width / 2, py = size.height / 2): void =>
     setView(zoomed(now, size, factor, px, py));
 
-  const latest = useRef<PanZoomState>({ view: now, setView, zoom, toLocal: local });
-  // Read by gestures only, never while drawing.
-  latest.current = { view: now, setView, zoom, toLocal: local };
+  const [latest] = useState(() => new Latest<PanZoomState | null>(null));
+  const gestures: PanZoomState = { view: now, setView, zoom, toLocal: local };
+  useLayoutEffect(() => latest.set(gestures));
 
   const own = levers.get(selected.id);
   const old = setups[0];

@@ -1,7 +1,8 @@
+import { Latest } from "../../ui/latest";
 import { refusalText } from "../../format/fieldLabels";
 import { uncapital } from "../../format/grammar";
 import { Button, Modal } from "antd";
-import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { flushSync } from "react-dom";
 import { type CompareLimits, type Gearbox, type Point, byTravel, gearTravel, pairOf } from "../../../core";
 import { useUnits } from "../../format/units";
@@ -129,12 +130,10 @@ export function ThrowBench(props: ThrowBenchProps) {
     [candidate, lever, oldLever, compared, pair, clearance, minGapMm, notch, units],
   );
   // The key asks for what stands against it when it is pressed: it need not be drawn anew at every step of a drag.
-  const atHand = useRef(doubts);
-  useEffect(() => {
-    atHand.current = doubts;
-  }, [doubts]);
+  const [atHand] = useState(() => new Latest(doubts));
+  useEffect(() => atHand.set(doubts), [atHand, doubts]);
   const doubtful = doubts.length > 0;
-  const against = useMemo((): Against => ({ doubtful, doubts: () => atHand.current }), [doubtful]);
+  const against = useMemo((): Against => ({ doubtful, doubts: () => atHand.get() }), [doubtful, atHand]);
   const { onSurroundings, onImport, extra, currency } = props;
   const chooseObstacle = useCallback((name: string | null) => {
     setObstacleChosen(name);

@@ -22,7 +22,7 @@ import { late } from "../../ui/late";
 import { Figure, OriginLegend } from "../../ui/marks";
 import { NumberField } from "../../ui/NumberField";
 import { MiniRail, Tag } from "../../ui/pictograms";
-import { OdometerField } from "../../ui/OdometerField";
+import { OdometerField } from "../../pieces/vehicle/OdometerField";
 import { Skeleton, Trouble } from "../../ui/states";
 import { Choice, TextField } from "../../ui/TextField";
 import { resultOf, sameMeasurand } from "../../../domain";

@@ -4,7 +4,7 @@ import { describe, expect, it, vi } from "vitest";
 import type { Vehicle } from "../../../contract";
 import type { Gearbox } from "../../../core";
 import { answering, fakeEdit, plainText, record, show, typeInto, written } from "../../testing/show";
-import { OdometerField } from "../../ui/OdometerField";
+import { OdometerField } from "../../pieces/vehicle/OdometerField";
 import { GearboxEditor, movedToGate } from "./GearboxEditor";
 import { OpenJob } from "./OpenJob";
 import { VehiclesPage } from "./VehiclesPage";

@@ -67,10 +67,19 @@ export function TakeRecording({
     [],
   );
 
-  const start = async (): Promise<void> => {
+  const forget = (): void => {
     taken.current = nothing();
-    setSays(null);
     setReceived({ seconds: 0, level: [], rpm: null });
+  };
+  const discard = (): void => {
+    source.current?.stop();
+    setState("ready");
+    forget();
+  };
+
+  const start = async (): Promise<void> => {
+    forget();
+    setSays(null);
     const s =
       from === "microphone" ? microphone() : line ? sensor(line, view.vehicle, run, runUp ? runUpTo : null) : null;
     if (!s) return;
@@ -142,7 +151,7 @@ export function TakeRecording({
 
   const tooShort = received.seconds < SHORTEST_S;
   // What came before it stopped by itself is not lost.
-  const some = state === "ready" && taken.current.count > 0 && !tooShort;
+  const some = state === "ready" && received.seconds > 0 && !tooShort;
   const top = Math.max(1e-9, ...received.level);
   const still = standing(run.condition ?? "roadSpeed");
   return (
@@ -187,9 +196,7 @@ export function TakeRecording({
         <span className="push" />
         {state === "listening" ? (
           <>
-            <Button onClick={() => (source.current?.stop(), setState("ready"), (taken.current = nothing()))}>
-              Cancel
-            </Button>
+            <Button onClick={discard}>Cancel</Button>
             <Button type="primary" disabled={tooShort} onClick={() => void stopAndSend()}>
               Stop and keep
             </Button>

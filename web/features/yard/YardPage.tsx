@@ -11,6 +11,7 @@ import { LoadPictogram, MiniRail, Tag } from "../../ui/pictograms";
 import { Empty, Skeleton, Trouble } from "../../ui/states";
 import { OpenJob } from "../vehicles";
 import { actionOf, YardAction } from "./YardAction";
+import { useNow } from "../../ui/useNow";
 import { WaitBar } from "./WaitBar";
 import "./yard.css";
 
@@ -32,6 +33,7 @@ export function YardPage() {
   const [limit, setLimit] = useState(PAGE);
   const navigate = useNavigate();
   const units = useUnits();
+  const now = useNow();
   const [opening, setOpening] = useState(false);
   const [filter, setFilter] = useState("");
   const search = useDeferredValue(filter.trim());
@@ -47,7 +49,7 @@ export function YardPage() {
       <title>Yard · Ash Lever</title>
       <header className="top">
         <h1>Yard</h1>
-        <span className="q">{today.format(new Date())}</span>
+        <span className="q">{today.format(now)}</span>
         <div className="push" />
         <SavedState />
         <label className="search">
@@ -164,7 +166,7 @@ export function YardPage() {
                             <b>{j.waits.what || j.complaint.slice(0, 60) || "nothing noted"}</b>
                             <span>job {j.number}</span>
                           </div>
-                          <WaitBar kind={kind} since={j.waits.since ?? j.openedAt} until={j.waits.until} />
+                          <WaitBar kind={kind} since={j.waits.since ?? j.openedAt} until={j.waits.until} now={now} />
                           <span className="ld" title={loadText(j.load)}>
                             <LoadPictogram load={j.load} />
                             <span className="sr">{loadText(j.load)}</span>

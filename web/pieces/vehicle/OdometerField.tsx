@@ -1,7 +1,7 @@
-import type { Vehicle } from "../../contract";
-import type { Editor } from "../data/saving";
-import { dateText } from "../format/words";
-import { NewQuantityField } from "./QuantityField";
+import type { Vehicle } from "../../../contract";
+import type { Editor } from "../../data/saving";
+import { dateText } from "../../format/words";
+import { NewQuantityField } from "../../ui/QuantityField";
 
 /** The odometer as it reads today; it goes into the vehicle's row of readings, one a day. */
 export function OdometerField({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {
