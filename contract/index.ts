@@ -6,3 +6,4 @@ export * from "./inputs";
 export * from "./records";
 export * from "./routes";
 export * from "./answers";
+export * from "./bounds";

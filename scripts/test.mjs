@@ -27,6 +27,10 @@ const readJson = (file) => {
 
 check("Types", tool("tsc"), ["--noEmit"]);
 check("Lint", tool("eslint"), [".", "--max-warnings", "0"]);
+check("Structure", tool("depcruise"), [
+  ...["--config", ".dependency-cruiser.mjs"],
+  ...["core", "contract", "domain", "drawing", "models", "server", "web", "cli", "demo", "bench"],
+]);
 check("Format", tool("prettier"), ["--check", "--log-level", "warn", "."]);
 
 process.stdout.write("\nUnit and API tests\n");

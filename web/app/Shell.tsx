@@ -5,7 +5,7 @@ import { Sign } from "../ui/pictograms";
 import { useKeys } from "../data/useKeys";
 import { SavingTrouble } from "../pieces/saving/SavingTrouble";
 import { WhoWorks } from "./WhoWorks";
-import "./shell.css";
+import css from "./app.module.css";
 
 interface Place {
   path: string;
@@ -79,7 +79,7 @@ const KEY_LIST: [string, string][] = [
 /** Engraved scale along the spine, with a pointer at the present place. */
 function Scale() {
   return (
-    <svg className="scale" width="9" height="1600" viewBox="0 0 9 1600" aria-hidden="true">
+    <svg className={css.scale} width="9" height="1600" viewBox="0 0 9 1600" aria-hidden="true">
       {Array.from({ length: 199 }, (_, i) => {
         const long = i % 6 === 0;
         return (
@@ -116,13 +116,13 @@ export function Shell() {
   const here = PLACES.find((p) => pathname.startsWith(p.path) || (p.path === "/yard" && pathname.startsWith("/jobs")));
 
   return (
-    <div className="app">
-      <a className="skip" href="#main">
+    <div className={css.app}>
+      <a className={css.skip} href="#main">
         Go to the work
       </a>
-      <nav className="spine" aria-label="Places">
+      <nav className={css.spine} aria-label="Places">
         <Scale />
-        <NavLink to="/yard" className="mark" aria-label="Ash Lever, to the Yard">
+        <NavLink to="/yard" className={css.mark} aria-label="Ash Lever, to the Yard">
           <Sign />
         </NavLink>
         {PLACES.map((p) => (
@@ -134,7 +134,7 @@ export function Shell() {
           </Link>
         ))}
         <WhoWorks />
-        <button type="button" className="foot kbd" aria-label="Show the keys" onClick={() => setHelp(true)}>
+        <button type="button" className={`${css.foot} kbd`} aria-label="Show the keys" onClick={() => setHelp(true)}>
           ?
         </button>
       </nav>

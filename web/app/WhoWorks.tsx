@@ -6,6 +6,7 @@ import { useShopQuery } from "../data/api";
 import { useAppDispatch, useAppSelector } from "../data/hooks";
 import { withPending } from "../data/saving";
 import { session } from "../data/session";
+import css from "./app.module.css";
 
 /** Who works at this screen: signatures, readings and undo are theirs. */
 export function WhoWorks() {
@@ -26,7 +27,7 @@ export function WhoWorks() {
     <>
       <button
         type="button"
-        className="who-works"
+        className={css.whoWorks}
         aria-label={person ? `Working as ${person.name}; change` : "No user selected; choose one"}
         onClick={() => setOpen(true)}
       >
@@ -40,7 +41,7 @@ export function WhoWorks() {
         title="Who is working at this screen?"
         width={380}
       >
-        <div className="who-list">
+        <div className={css.whoList}>
           {people.map((p) => (
             <button
               key={p.id}

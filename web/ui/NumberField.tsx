@@ -9,6 +9,8 @@ interface NumberFieldProps {
   value: number | null;
   min: number;
   max: number;
+  /** The lower end itself is not accepted. */
+  over?: boolean;
   unit: string;
   whole?: boolean;
   digits?: number;
@@ -40,6 +42,7 @@ export function NumberField({
   value,
   min,
   max,
+  over,
   unit,
   whole,
   digits,
@@ -53,7 +56,12 @@ export function NumberField({
   const fits = (typed: string): boolean => {
     if (!typed.trim()) return true;
     const parsed = read(typed, unit);
-    return Number.isFinite(parsed) && parsed >= min && parsed <= max && !(whole && !Number.isInteger(parsed));
+    return (
+      Number.isFinite(parsed) &&
+      (over ? parsed > min : parsed >= min) &&
+      parsed <= max &&
+      !(whole && !Number.isInteger(parsed))
+    );
   };
   const save = (typed: string): boolean => {
     if (!fits(typed)) return false;
@@ -92,7 +100,7 @@ export function NumberField({
       />
       <span id={`${id}-u`} className="u" role={bad ? "alert" : undefined}>
         {bad
-          ? `accepted: ${whole ? "a whole number " : ""}${end(min)} to ${end(max)}${unit && ` ${unit}`}`
+          ? `accepted: ${whole ? "a whole number " : ""}${over ? `over ${end(min)}, up` : end(min)} to ${end(max)}${unit && ` ${unit}`}`
           : unit || "\u00a0"}
       </span>
     </div>

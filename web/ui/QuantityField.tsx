@@ -20,6 +20,8 @@ export interface QuantityFieldProps {
   /** Least and greatest accepted, base unit. */
   min?: number;
   max?: number;
+  /** The lower end itself is not accepted. */
+  over?: boolean;
   digits?: number;
   /** What is accepted instead of this value; undefined where it will do. */
   refuse?: (base: number) => string | undefined;
@@ -69,18 +71,22 @@ function means(typed: string, base: number, kind: QuantityKind, system: UnitSyst
 
 /** What is understood of a text in this field, and how it is kept. */
 function useReading(props: QuantityFieldProps) {
-  const { kind, min, max, refuse, onCommit, onClear } = props;
+  const { kind, min, max, over, refuse, onCommit, onClear } = props;
   const units = useUnits();
   const shown = textOf(props, units);
   const understood = (value: string) => {
     const read = parseQuantity(value.replace(/\u00a0/g, " "), kind, units.system);
     if (!read.ok) return read;
-    const low = min !== undefined && read.value.min < min - 1e-9;
+    const low = min !== undefined && (over ? read.value.min <= min : read.value.min < min - 1e-9);
     const high = max !== undefined && read.value.min > max + 1e-9;
     if (low || high) {
       const ends = [min, max].map((v) => (v === undefined ? "" : units.show(v, kind, { digits: props.digits })));
       const range =
-        min === undefined ? `up to ${ends[1]}` : max === undefined ? `from ${ends[0]}` : `${ends[0]} to ${ends[1]}`;
+        min === undefined
+          ? `up to ${ends[1]}`
+          : max === undefined
+            ? `from ${ends[0]}`
+            : `${over ? `over ${ends[0]}, up` : ends[0]} to ${ends[1]}`;
       return { ok: false as const, position: 0, message: `accepted: ${range}` };
     }
     const instead = refuse?.(read.value.min);

@@ -16,7 +16,7 @@ import { answersOf, AT_THE_LEVER, diagnosisOf, evidenceOf, type Diagnosis, type 
 import { RecordedForAsk } from "../../pieces/vibration/RecordedForAsk";
 import { Suspects } from "./Suspects";
 import { TestDialog, TestsWorth } from "../../pieces/diagnosis/TestsWorth";
-import "./ask.css";
+import css from "./ask.module.css";
 
 /** The complaint in the driver's words, what the tests showed, and what the numbers make of both. */
 export default function AskStage({ view, edit }: StageProps) {
@@ -87,7 +87,7 @@ export default function AskStage({ view, edit }: StageProps) {
         <AskSentence diagnosis={diagnosis} complaint={job.complaint} />
       </Answer>
       <div className="ask">
-        <div className="ask-left">
+        <div className={css.askLeft}>
           <section className="sect">
             <h2 className="hd2">
               In the driver’s words
@@ -134,7 +134,7 @@ export default function AskStage({ view, edit }: StageProps) {
           </section>
           <RecordedForAsk view={view} />
         </div>
-        <div className="ask-right">
+        <div className={css.askRight}>
           <Suspects diagnosis={diagnosis} />
           {worn.length > 1 && (
             <p className="caution">

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { formatNumber } from "../../../core";
 import type { Diagnosis } from "../../../domain";
+import css from "./ask.module.css";
 
 /** The axis runs over odds, so that a step is as long whether a suspect stands at 5 or at 80 %. */
 const AXIS = [1, 5, 20, 50, 80, 95];
@@ -22,7 +23,7 @@ function Axis() {
       {AXIS.map((p) => (
         <g key={p}>
           <path d={`M${xOf(logit(p / 100))} 25v-6`} stroke="var(--edge)" />
-          <text x={xOf(logit(p / 100))} y="14" textAnchor="middle" className="n axis">
+          <text x={xOf(logit(p / 100))} y="14" textAnchor="middle" className={`n ${css.axis}`}>
             {p}
           </text>
         </g>
@@ -77,7 +78,7 @@ export function Suspects({ diagnosis }: { diagnosis: Diagnosis }) {
   const reasons = knowledge.reasons?.[answer.posterior[0].fault] ?? {};
   return (
     <section className="suspects" aria-label="Suspects">
-      <header className="suspect">
+      <header className={css.suspect}>
         <div>
           <h2 className="hd2">Suspects</h2>
           <p className="lb">likelihood, %; ring: where it began</p>
@@ -90,18 +91,18 @@ export function Suspects({ diagnosis }: { diagnosis: Diagnosis }) {
         const began = 1 / (1 + Math.exp(-path[0]));
         const first = i === 0 && observed.length > 0;
         return (
-          <div key={s.fault} className={first ? "suspect first" : "suspect"}>
+          <div key={s.fault} className={first ? `${css.suspect} first` : css.suspect}>
             <div>
               <span className="rt">{s.label}</span>
               <p className="lb">
                 {s.referOn ? (
-                  <span className="referon">refer to a specialist</span>
+                  <span className={css.referon}>refer to a specialist</span>
                 ) : (
                   `began at ${formatNumber(began * 100, 0)} %`
                 )}
               </p>
               {first && (
-                <ol className="moves">
+                <ol className={css.moves}>
                   {observed.map((o, k) => (
                     <li key={o.id} title={reasons[o.id]}>
                       <i className="n">{k + 1}</i>
@@ -118,7 +119,7 @@ export function Suspects({ diagnosis }: { diagnosis: Diagnosis }) {
               )}
             </div>
             <Track path={path} referOn={s.referOn} tall={first} />
-            <span className={i === 0 ? "n pct big" : "n pct"}>
+            <span className={i === 0 ? `n ${css.pct} big` : `n ${css.pct}`}>
               {formatNumber(s.p * 100, s.p < 0.01 ? 1 : 0)}
               <small>%</small>
             </span>
@@ -126,11 +127,11 @@ export function Suspects({ diagnosis }: { diagnosis: Diagnosis }) {
         );
       })}
       {answer.posterior.length > SHOWN && (
-        <p className="lb suspects-foot">
+        <p className={`lb ${css.suspectsFoot}`}>
           {all
             ? "All suspects for this kind of vehicle."
             : `${answer.posterior.length - SHOWN} more share ${formatNumber(rest * 100, 0)} %.`}{" "}
-          <button type="button" className="linkkey" onClick={() => setAll(!all)}>
+          <button type="button" className={css.linkkey} onClick={() => setAll(!all)}>
             {all ? "Show the first" : "Show all"}
           </button>
         </p>

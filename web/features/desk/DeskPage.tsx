@@ -2,7 +2,7 @@ import { Link } from "react-router";
 import type { SettingTool } from "../../../contract";
 import { TOOL_ASKS, TOOL_NAMES } from "../../format/settingTools";
 import { DESK_DRAWINGS, type DeskTool } from "./drawings";
-import "./desk.css";
+import css from "./desk.module.css";
 
 interface Line {
   tool: DeskTool;
@@ -65,7 +65,7 @@ export function DeskPage() {
         <h1>Desk tools</h1>
         <span className="q">each works without a job; a result can be taken into one</span>
       </header>
-      <div className="desk">
+      <div className={css.desk}>
         {GROUPS.map(({ title, tools }) => (
           <section key={title} aria-label={title}>
             <h2 className="hd2">{title}</h2>

@@ -9,7 +9,7 @@ import { BeforeAfterScale } from "../../pieces/BeforeAfterScale";
 import { CLAIM_WORDS, claimVerdict } from "../../../domain";
 import { DeskHead } from "../../pieces/DeskHead";
 import { useKept } from "../../data/useLocalDraft";
-import "./desk.css";
+import css from "./desk.module.css";
 
 const typed = z.object({ typed: z.string(), base: z.number() });
 const schema = z.object({
@@ -45,7 +45,7 @@ export function MeasurementTool() {
     : null;
   const { reduction = null, change = null } = result ?? {};
   const list = (which: "before" | "after") => (
-    <div className="reads">
+    <div className={css.reads}>
       {state[which].map((v, i) => (
         <QuantityField
           key={i}
@@ -101,7 +101,7 @@ export function MeasurementTool() {
           </>
         )}
       </Answer>
-      <div className="deskcols">
+      <div className={css.deskcols}>
         <section className="sect">
           <h2 className="hd2">Before</h2>
           {list("before")}
@@ -109,7 +109,7 @@ export function MeasurementTool() {
             After
           </h2>
           {list("after")}
-          <div className="reads" style={{ marginTop: 16 }}>
+          <div className={css.reads} style={{ marginTop: 16 }}>
             <QuantityField
               label="instrument resolution"
               kind="length"
@@ -136,7 +136,7 @@ export function MeasurementTool() {
           {result && (
             <>
               <BeforeAfterScale before={result.before} after={result.after} />
-              <table className="ledger figs">
+              <table className={`ledger ${css.figs}`}>
                 <thead>
                   <tr>
                     <th>{units.label("length")}</th>

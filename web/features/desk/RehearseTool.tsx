@@ -18,8 +18,7 @@ import { Answer, Num } from "../../ui/Answer";
 import { NumberField } from "../../ui/NumberField";
 import { Choice } from "../../ui/TextField";
 import { DeskHead } from "../../pieces/DeskHead";
-import "../ask/ask.css";
-import "./desk.css";
+import css from "./desk.module.css";
 
 const VEHICLES = {
   rod: "rod linkage, engine north-south",
@@ -109,7 +108,7 @@ export function RehearseTool() {
           </>
         )}
       </Answer>
-      <div className="deskcols page">
+      <div className={`${css.deskcols} page`}>
         <section className="sect">
           <h2 className="hd2">
             Tests <span className="lb">choose one; its minutes count</span>

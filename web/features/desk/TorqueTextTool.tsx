@@ -3,7 +3,7 @@ import { formatNumber, readTorque, TORQUE_FACTORS, unitLabel, type TorqueUnit } 
 import { Answer, Num } from "../../ui/Answer";
 import { DeskHead } from "../../pieces/DeskHead";
 import { useKept } from "../../data/useLocalDraft";
-import "./desk.css";
+import css from "./desk.module.css";
 
 const EXAMPLES = [
   "13 ft-lb",
@@ -57,7 +57,7 @@ export function TorqueTextTool() {
           </>
         )}
       </Answer>
-      <div className="deskcols">
+      <div className={css.deskcols}>
         <section className="sect">
           <h2 className="hd2">As it is written</h2>
           <Input
@@ -69,7 +69,7 @@ export function TorqueTextTool() {
             onChange={(e) => setText(e.target.value)}
             style={{ fontFamily: "var(--mono)" }}
           />
-          <div className="examples">
+          <div className={css.examples}>
             {EXAMPLES.map((e) => (
               <Button key={e} size="small" onClick={() => setText(e)}>
                 {e}
@@ -79,7 +79,7 @@ export function TorqueTextTool() {
         </section>
         <section className="sect">
           <h2 className="hd2">In every unit</h2>
-          <table className="ledger figs">
+          <table className={`ledger ${css.figs}`}>
             <tbody>
               {(Object.keys(TORQUE_FACTORS) as TorqueUnit[]).map((unit) => (
                 <tr key={unit} className={read.ok && read.value.unit === unit ? "maj" : undefined}>

@@ -1,5 +1,5 @@
+import { boundsOf, ordersInput, driveTrain, type VehicleDriveTrain } from "../../../contract";
 import { z } from "zod";
-import { driveTrain, type VehicleDriveTrain } from "../../../contract";
 import { formatNumber, rotatingSources } from "../../../core";
 import { capital } from "../../format/grammar";
 import { useUnits } from "../../format/units";
@@ -12,8 +12,6 @@ import { DriveTrainFields, usualDrive } from "../../pieces/vibration/DriveTrainF
 import { causeOf, inWords } from "../../../domain";
 import { DeskHead } from "../../pieces/DeskHead";
 import { useKept } from "../../data/useLocalDraft";
-import "../vibration/vibration.css";
-import "./desk.css";
 
 const schema = z.object({
   layout: z.enum(["northSouth", "eastWest"]),
@@ -98,8 +96,7 @@ export function WhatTurnsTool() {
             <NumberField
               label="cylinders"
               value={cylinders}
-              min={1}
-              max={16}
+              {...boundsOf(ordersInput, "cylinders")}
               whole
               unit=""
               onCommit={(v) => v !== null && set({ cylinders: v })}
@@ -109,8 +106,7 @@ export function WhatTurnsTool() {
               label="road speed"
               kind="speed"
               base={state.speedKmh}
-              min={1}
-              max={500}
+              {...boundsOf(ordersInput, "speedKmh")}
               onCommit={({ base }) => set({ speedKmh: base })}
               onClear={() => set({ speedKmh: null })}
             />

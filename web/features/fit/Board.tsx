@@ -12,6 +12,7 @@ import { SpecFigure } from "../../pieces/torque/SpecFigure";
 import { BoltPattern, type BoltState } from "../../pieces/torque/BoltPattern";
 import { OutsideDialog, type Outcome } from "./OutsideDialog";
 import { ReadingPad, type Signed } from "./ReadingPad";
+import css from "./fit.module.css";
 
 export const OUTCOME_WORDS: Record<Signature["outcome"], string> = {
   held: "inside its limits",
@@ -88,9 +89,9 @@ export function Board({ view, edit, group }: StageProps & { group: TorqueGroup }
   };
 
   return (
-    <section className="board" aria-label={`Torque board: ${group.name}`}>
-      <div className="board-top">
-        <div className="bolts-box">
+    <section className={css.board} aria-label={`Torque board: ${group.name}`}>
+      <div className={css.boardTop}>
+        <div className={css.boltsBox}>
           <h2 className="hd">{group.name}</h2>
           <BoltPattern
             pattern={group.pattern}
@@ -100,11 +101,11 @@ export function Board({ view, edit, group }: StageProps & { group: TorqueGroup }
             onPick={(bolt) => setAsked(at(bolt, pass.name) ?? at(bolt, passes[0].name) ?? null)}
           />
         </div>
-        <div className="board-spec">
+        <div className={css.boardSpec}>
           <h3 className="rt">
             {group.count === 1 ? "One bolt" : `${group.count} bolts`} {group.thread}
           </h3>
-          <p className="bigspec">
+          <p className={css.bigspec}>
             <SpecFigure group={group} />
             {spec.kind === "torque" && <span className="n q">{units.other(spec.targetNm, "torque")}</span>}
           </p>

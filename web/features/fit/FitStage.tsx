@@ -13,8 +13,7 @@ import { SpecFigure } from "../../pieces/torque/SpecFigure";
 import { Board } from "./Board";
 import { BoltPatternMini } from "../../pieces/torque/BoltPattern";
 import { Findings } from "./Findings";
-import "../plan/plan.css";
-import "./fit.css";
+import css from "./fit.module.css";
 
 const SetStage = late(() => import("../set").then((m) => m.SetStage));
 
@@ -52,19 +51,19 @@ function TorqueBoard({ view, edit, tabs }: StageProps & { tabs: React.ReactNode 
         onProve={() => void navigate(`/jobs/${view.job.id}/prove`)}
       />
       <div className="fit">
-        <aside className="fit-side">
+        <aside className={css.fitSide}>
           <section className="sect">
             <h2 className="hd2">
               Torque board <span className="lb">{groups.length ? count(groups.length, "group") : ""}</span>
             </h2>
-            <ul className="plates">
+            <ul className={css.plates}>
               {groups.map((g) => {
                 const p = progressOf(g, view.signature);
                 return (
                   <li key={g.id}>
                     <button
                       type="button"
-                      className={g.id === group?.id ? "plate cur" : "plate"}
+                      className={g.id === group?.id ? `${css.plate} cur` : css.plate}
                       aria-pressed={g.id === group?.id}
                       onClick={() => setParams({ group: g.id }, { replace: true })}
                     >

@@ -7,6 +7,7 @@ import { TakeReading } from "../../pieces/readings/TakeReading";
 import { engraved } from "../../ui/engraved";
 import { useKeptDraft } from "../../ui/useDraft";
 import { CrossMark, Tick } from "../../ui/pictograms";
+import css from "./fit.module.css";
 
 const KEYS = ["7", "8", "9", "4", "5", "6", "1", "2", "3", "0", "."];
 
@@ -63,10 +64,10 @@ export function ReadingPad({
   if (!limits) {
     const what = step.angleDeg === null ? step.name : `${step.angleDeg}° further`;
     return (
-      <div className="pad byhand">
+      <div className={`${css.pad} ${css.byhand}`}>
         <button
           type="button"
-          className="bigkey sign"
+          className={`${css.bigkey} ${css.sign}`}
           disabled={disabled}
           onClick={() => sign({ reading: null, setTo: null })}
         >
@@ -78,8 +79,8 @@ export function ReadingPad({
   const target = step.targetNm ?? limits.minNm;
   const setTo = { typed: units.show(target, "torque").replace(/[\u00a0\u202f]/g, " "), base: target };
   return (
-    <div className="pad">
-      <div className="padl">
+    <div className={css.pad}>
+      <div className={css.padl}>
         <label className="wrench">
           <span className="lb">wrench read</span>
           <input
@@ -131,27 +132,32 @@ export function ReadingPad({
             </>
           )}
         </p>
-        <button type="button" className="bigkey sign" disabled={disabled || nm === null} onClick={signReading}>
+        <button
+          type="button"
+          className={`${css.bigkey} ${css.sign}`}
+          disabled={disabled || nm === null}
+          onClick={signReading}
+        >
           Sign bolt {step.bolt}
         </button>
         <button
           type="button"
-          className="bigkey fn clicked"
+          className={`${css.bigkey} fn ${css.clicked}`}
           disabled={disabled}
           onClick={() => sign({ reading: null, setTo })}
         >
           Set to {units.show(target, "torque")}, clicked
         </button>
       </div>
-      <div className="padkeys">
+      <div className={css.padkeys}>
         {KEYS.map((k) => (
-          <button key={k} type="button" className={`bigkey k${k === "." ? "dot" : k}`} onClick={() => press(k)}>
+          <button key={k} type="button" className={`${css.bigkey} k${k === "." ? "dot" : k}`} onClick={() => press(k)}>
             {k}
           </button>
         ))}
         <button
           type="button"
-          className="bigkey fn back"
+          className={`${css.bigkey} fn back`}
           aria-label="Take the last figure back"
           onClick={() => setText(text.slice(0, -1))}
         >
@@ -161,7 +167,7 @@ export function ReadingPad({
         </button>
         <button
           type="button"
-          className="bigkey fn unitkey"
+          className={`${css.bigkey} fn ${css.unitkey}`}
           onClick={() => setUnit(unit === "N m" ? "lbf ft" : "N m")}
           aria-label={`Reading in ${unit === "N m" ? "N m" : "lb ft"}; change the unit`}
         >
@@ -187,7 +193,7 @@ function Gauge({ limits, value: nm }: { limits: { minNm: number; maxNm: number }
   const ticks = engraved(from, to, 20).at;
   return (
     <svg
-      className="tgauge"
+      className={css.tgauge}
       viewBox="0 0 360 58"
       role="img"
       aria-label={`accepted ${bare(limits.minNm)} to ${bare(limits.maxNm)}`}
@@ -196,17 +202,17 @@ function Gauge({ limits, value: nm }: { limits: { minNm: number; maxNm: number }
       {ticks.map((v, i) => (
         <path key={i} d={`M${x(v)} 38v${i % 5 === 0 ? 8 : 5}`} stroke="var(--edge)" />
       ))}
-      <text x="8" y="57" className="n gt">
+      <text x="8" y="57" className={`n ${css.gt}`}>
         {formatNumber(from, from < 10 ? 1 : 0)}
       </text>
-      <text x="352" y="57" textAnchor="end" className="n gt">
+      <text x="352" y="57" textAnchor="end" className={`n ${css.gt}`}>
         {formatNumber(to, to < 10 ? 1 : 0)} {units.label("torque")}
       </text>
       <rect x={x(min)} y="22" width={x(max) - x(min)} height="16" fill="none" stroke="var(--moss)" strokeWidth="1.6" />
-      <text x={x(min) - 5} y="35" textAnchor="end" className="n gt mosf">
+      <text x={x(min) - 5} y="35" textAnchor="end" className={`n ${css.gt} ${css.mosf}`}>
         {bare(limits.minNm)}
       </text>
-      <text x={x(max) + 5} y="35" className="n gt mosf">
+      <text x={x(max) + 5} y="35" className={`n ${css.gt} ${css.mosf}`}>
         {bare(limits.maxNm)}
       </text>
       {value !== null && (

@@ -21,7 +21,7 @@ import type { StageProps } from "../../data/stage";
 import { MeasureMore } from "./MeasureMore";
 import { OdometerCard } from "./OdometerCard";
 import { measurandName, ReadingCard } from "../../pieces/readings/ReadingCard";
-import "./gauge.css";
+import css from "./gauge.module.css";
 
 const VibrationTool = late(() => import("../vibration").then((m) => m.VibrationTool));
 
@@ -94,7 +94,7 @@ function Readings({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) 
           </>
         )}
       </Answer>
-      <div className="gauge">
+      <div className={css.gauge}>
         <div className="rcards">
           {cards.map((m) => (
             <ReadingCard

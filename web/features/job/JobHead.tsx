@@ -10,6 +10,7 @@ import { DRIVEN_NAMES, LOAD_NAMES, loadText, SHIFTER_NAMES, timeText, vehicleTit
 import { LoadPictogram, Tag } from "../../ui/pictograms";
 import { JobStateKey } from "./JobState";
 import { usePeople } from "../../data/useJobView";
+import css from "./job.module.css";
 
 /** What the vehicle is on belongs to the vehicle: every job of it shows the same, and nobody's guess stands there. */
 export function LoadStateKey({ view, edit }: { view: JobView; edit: Editor }) {
@@ -26,7 +27,7 @@ export function LoadStateKey({ view, edit }: { view: JobView; edit: Editor }) {
   };
   return (
     <>
-      <button type="button" className="loadstate" aria-haspopup="dialog" onClick={() => setOpen(true)}>
+      <button type="button" className={css.loadstate} aria-haspopup="dialog" onClick={() => setOpen(true)}>
         <LoadPictogram load={load.now} />
         <span>
           <b>{loadText(load.now)}</b>
@@ -41,7 +42,7 @@ export function LoadStateKey({ view, edit }: { view: JobView; edit: Editor }) {
         width={460}
       >
         <p className="lb">Tap all that are true. Ride height counts on wheels or over a pit, with no stands.</p>
-        <div className="loads">
+        <div className={css.loads}>
           {loadWords.map((l) => (
             <button key={l} type="button" aria-pressed={load.now.includes(l)} onClick={() => toggle(l)}>
               <LoadPictogram load={[l]} size={44} />

@@ -11,7 +11,6 @@ import { openCounts } from "../../../domain";
 import { Rail } from "./Rail";
 import { useJobEdit } from "./useJobEdit";
 import { useJobView } from "../../data/useJobView";
-import "./job.css";
 
 const STAGES: Record<Stage, React.ComponentType<StageProps>> = {
   ask: late(() => import("../ask").then((m) => m.default)),

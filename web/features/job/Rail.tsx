@@ -1,7 +1,7 @@
 import { useEffect, useRef } from "react";
 import { stageWords, type Stage } from "../../../contract";
 import { STAGE_NAMES } from "../../format/words";
-import "./job.css";
+import css from "./job.module.css";
 
 /**
  * The six stages along a slotted bar, a knob in the one that is looked at and a mark at the one the job has reached.
@@ -27,7 +27,7 @@ export function Rail({
   }, [at]);
   return (
     <div className="rail" role="tablist" aria-label="Stages of this job">
-      <div className="slot" aria-hidden="true">
+      <div className={css.slot} aria-hidden="true">
         <i className="knob" style={{ left: `${at * 20}%` }} />
       </div>
       {stageWords.map((s, i) => (
@@ -39,7 +39,7 @@ export function Rail({
           type="button"
           role="tab"
           id={`tab-${s}`}
-          className="stg"
+          className={css.stg}
           aria-selected={s === stage}
           aria-controls="stage"
           tabIndex={s === stage ? 0 : -1}

@@ -1,3 +1,4 @@
+import { boundsOf, resources } from "../../../contract";
 import { Button, Select } from "antd";
 import { useId } from "react";
 import type { Applies, BenchTest, Fault, HowTo, Knowledge, Likelihood, Observable } from "../../../core";
@@ -6,6 +7,7 @@ import { SlotSwitch } from "../../ui/slots";
 import { Choice, TextField } from "../../ui/TextField";
 import { howToOf, withCell, withHowTo, withItem } from "../../../domain";
 import { LikelihoodField } from "./LikelihoodField";
+import css from "./knowledge.module.css";
 
 export interface EditorProps<T> {
   knowledge: Knowledge;
@@ -98,7 +100,13 @@ function LabelField({
 }) {
   return (
     <div className="wide">
-      <TextField label={label} value={item.label} required max={80} onCommit={onCommit} />
+      <TextField
+        label={label}
+        value={item.label}
+        required
+        max={boundsOf(resources.shop, "knowledge.faults[].label").max}
+        onCommit={onCommit}
+      />
     </div>
   );
 }
@@ -274,7 +282,7 @@ export function TestEditor({ knowledge, item, onChange, onRemove }: EditorProps<
         label="caution, before anyone begins"
         value={how.caution ?? ""}
         lines={2}
-        max={400}
+        max={boundsOf(resources.shop, "knowledge.howTos{}.caution").max}
         onCommit={(caution) => setHow({ caution: caution || undefined }, "caution")}
       />
       <div>
@@ -302,7 +310,7 @@ function Cells({
   return (
     <section>
       <h2 className="hd2">{title}</h2>
-      <table className="cells">
+      <table className={css.cells}>
         <thead className="sr">
           <tr>
             <th>what</th>
@@ -312,7 +320,7 @@ function Cells({
         </thead>
         <tbody>
           {sorted.map((r) => (
-            <tr key={r.id} className={r.value === null ? "unset" : undefined}>
+            <tr key={r.id} className={r.value === null ? css.unset : undefined}>
               <td>{r.label}</td>
               <td>
                 <LikelihoodField

@@ -12,8 +12,6 @@ import { useShop } from "../../data/useShop";
 import { changesOf, importKnowledge, newItemId, withItem, withoutItem } from "../../../domain";
 import { FaultEditor, ObservationEditor, TestEditor } from "./ItemEditor";
 import { WORD_NAMES } from "./LikelihoodField";
-import "../job/job.css";
-import "./knowledge.css";
 
 type Tab = "faults" | "symptoms" | "results" | "tests" | "words";
 

@@ -1,18 +1,19 @@
 import { formatNumber } from "../../../core";
 import type { GaugeReading } from "../../../domain";
 import { OriginMark } from "../../ui/marks";
+import css from "./mounts.module.css";
 
 /** Before and after on one engraved scale: open ochre where it stands, filled teal where it would. */
 export function Gauges({ list }: { list: GaugeReading[] }) {
   return (
-    <ul className="gauges" aria-label="Before and after">
+    <ul className={css.gauges} aria-label="Before and after">
       {list.map((g) => (
         <li key={g.name}>
-          <div className="g1">
+          <div className={css.g1}>
             <b>{g.name}</b> <span className="lb">{g.limit}</span>
           </div>
           <Scale {...g} />
-          <div className="g2">
+          <div className={css.g2}>
             <OriginMark origin={g.origin} />
             <span className="n och">
               {g.before === null ? "to take" : formatNumber(g.before, g.digits, g.unit === "dB")}

@@ -1,5 +1,6 @@
-import { Modal } from "antd";
 import {
+  boundsOf,
+  resources,
   mountSigns,
   type JobView,
   type MountRoomState,
@@ -8,9 +9,11 @@ import {
   type RoomMount,
   type RoomUnit,
 } from "../../../contract";
+import { Modal } from "antd";
 import { NumberField } from "../../ui/NumberField";
 import { SymptomChip, type ThreeState } from "../../ui/slots";
 import { TextField } from "../../ui/TextField";
+import css from "./mounts.module.css";
 
 const SIGNS: Record<MountSign, string> = {
   cracked: "Cracked or dry rotten",
@@ -109,7 +112,7 @@ const GUIDES: Record<MountRole, Guide> = {
 function LiftGuide({ role }: { role: MountRole }) {
   const { caution, steps, drawing } = GUIDES[role];
   return (
-    <details className="liftguide">
+    <details className={css.liftguide}>
       <summary>How to look at it</summary>
       <svg viewBox="0 0 124 76" width="124" height="76" aria-hidden="true">
         {drawing}
@@ -143,11 +146,11 @@ export function Inspection({
   const km = Math.max(0, ...view.vehicle.odometer.map((o) => o.km));
   return (
     <Modal open title="Look at the mounts" footer={null} width={820} onCancel={onClose}>
-      <div className="unitdlg">
+      <div className={css.unitdlg}>
         <p className="caution">
           Vehicle on stands, never under a jack alone. Engine off. No hand between mount and crossmember.
         </p>
-        <div className="inspect">
+        <div className={css.inspect}>
           {unit.mounts.map((m) => (
             <section key={m.name} aria-label={`Look at ${m.name}`}>
               <h3 className="hd2">{m.name}</h3>
@@ -172,8 +175,7 @@ export function Inspection({
           <NumberField
             label="at"
             value={unit.nextLook?.km ?? null}
-            min={0}
-            max={5e6}
+            {...boundsOf(resources.vehicle, "powerUnit.nextLook.km")}
             unit={`km, now ${Math.round(km)}`}
             onCommit={(v) => onLook({ km: v, date: unit.nextLook?.date ?? null })}
           />

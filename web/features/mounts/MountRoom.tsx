@@ -37,10 +37,7 @@ import { SetDialog } from "./SetDialog";
 import { UnitDialog } from "./UnitDialog";
 import { RecordingSays } from "../../pieces/vibration/RecordingSays";
 import { FromAbove, FromTheSide } from "./Views";
-import "../throwBench/bench.css";
-import "../set/set.css";
-import "../ask/ask.css";
-import "./mounts.css";
+import css from "./mounts.module.css";
 
 const TABS = { sets: "Sets", idle: "Idle", modes: "Modes" } as const;
 
@@ -199,8 +196,8 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
           </>
         )}
       </Answer>
-      <section className="mroom" aria-label="Mount room">
-        <div className="mpaper">
+      <section className={css.mroom} aria-label="Mount room">
+        <div className={css.mpaper}>
           <FromAbove
             unit={unit}
             heights={heights}
@@ -215,12 +212,12 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
             }}
           />
           {held && (
-            <p className="och mheld" role="alert">
+            <p className={`och ${css.mheld}`} role="alert">
               {held}.
             </p>
           )}
           {noRoom && (
-            <p className="och mheld" role="alert">
+            <p className={`och ${css.mheld}`} role="alert">
               {noRoom}.
             </p>
           )}
@@ -233,7 +230,7 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
             setName={setNameOf(shownId, room.sets)}
           />
         </div>
-        <div className="mside">
+        <div className={css.mside}>
           <div className="row-flex">
             <h2 className="hd2">Precision against noise</h2>
             <div className="tabs2 push" role="tablist" aria-label="Mount sets, idle, modes">
@@ -260,7 +257,7 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
           {modes && !isRefusal(modes) && tab === "modes" && <Modes unit={unit} answer={modes} />}
           <RecordingSays view={view} />
           {gapped.length > 0 && pointMoves && (
-            <ul className="mnotes">
+            <ul className={css.mnotes}>
               {gapped.map((p) => {
                 const moved = pointMoves.find((m) => m.name === p.name)?.totalMm ?? 0;
                 const left = (p.gapMm ?? 0) - moved;
@@ -273,7 +270,7 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
               })}
             </ul>
           )}
-          <div className="row-flex macts">
+          <div className={`row-flex ${css.macts}`}>
             {room.sets.length < 9 && (
               <Button size="small" onClick={addSet}>
                 Add a set

@@ -1,6 +1,6 @@
+import { boundsOf, resources, mountRoles, type MountRole, type RoomMount } from "../../../contract";
 import { Button } from "antd";
 import { useState } from "react";
-import { mountRoles, type MountRole, type RoomMount } from "../../../contract";
 import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { SlotSwitch } from "../../ui/slots";
@@ -90,7 +90,7 @@ export function MountStrip({
               label="name"
               value={mount.name}
               required
-              max={40}
+              max={boundsOf(resources.vehicle, "powerUnit.mounts[].name").max}
               check={(n) => (n !== mount.name && names.includes(n) ? "this name is taken" : undefined)}
               onCommit={(name) => onPatch({ name }, `named ${name}`)}
             />
@@ -111,8 +111,7 @@ export function MountStrip({
               label="new"
               kind="length"
               base={mount.nominalMm}
-              min={0.1}
-              max={500}
+              {...boundsOf(resources.vehicle, "powerUnit.mounts[].nominalMm")}
               hint="not known"
               onCommit={({ base, typed }) => onPatch({ nominalMm: base }, `height new ${typed}`)}
               onClear={() => onPatch({ nominalMm: null }, "height new not known")}
@@ -137,8 +136,7 @@ export function MountStrip({
             <NumberField
               label="turned about fore-aft"
               value={mount.rxDeg}
-              min={-360}
-              max={360}
+              {...boundsOf(resources.vehicle, "powerUnit.mounts[].rxDeg")}
               unit="°"
               onCommit={(v) => v !== null && onPatch({ rxDeg: v }, `turned ${v}°`)}
             />
@@ -153,8 +151,7 @@ export function MountStrip({
             <NumberField
               label="loss factor"
               value={mount.lossFactor}
-              min={0}
-              max={2}
+              {...boundsOf(resources.vehicle, "powerUnit.mounts[].lossFactor")}
               unit=""
               digits={2}
               onCommit={(v) => v !== null && onPatch({ lossFactor: v }, `loss factor ${v}`)}

@@ -7,6 +7,7 @@ import { engraved } from "../../ui/engraved";
 import { CrossMark } from "../../ui/pictograms";
 import { hasSolid, setNameOf } from "../../../domain";
 import { outlineOf } from "./frame";
+import css from "./mounts.module.css";
 
 const IdleChart = late(() => import("./IdleChart").then((m) => m.default));
 
@@ -61,7 +62,7 @@ export function TradeOff({
     <>
       <p className="cap">dB at idle, against new original mounts</p>
       <svg
-        className="trade"
+        className={css.trade}
         viewBox={`0 0 ${W} ${H}`}
         role="img"
         aria-label={`Precision against noise: ${points.map((p) => `${setNameOf(p.name, sets)}, ${units.show(p.shifter.totalMm, "length")}, ${formatNumber(p.db, 1, true)} dB`).join("; ")}`}
@@ -95,7 +96,7 @@ export function TradeOff({
           strokeDasharray="6 3"
           strokeWidth="1.3"
         />
-        <text className="lim" x={box.l + 6} y={y(limitDb) + 14}>
+        <text className={css.lim} x={box.l + 6} y={y(limitDb) + 14}>
           limit {formatNumber(limitDb, 0, true)}, {agreed ? "agreed with the owner" : "typical, not agreed yet"}
         </text>
         <text className="cap" x={W - box.r} y={H - 6} textAnchor="end">
@@ -105,18 +106,18 @@ export function TradeOff({
           more precise
         </text>
         {points.map((p) => (
-          <g key={p.name} className={p.name === shown ? "pt cur" : "pt"} onClick={() => onShow(p.name)}>
+          <g key={p.name} className={p.name === shown ? `${css.pt} cur` : css.pt} onClick={() => onShow(p.name)}>
             <circle cx={x(p.moves)} cy={y(p.db)} r={p.index ? 8.5 : 5} />
             <text
               x={p.index ? x(p.moves) : x(p.moves) + 9}
               y={p.index ? y(p.db) + 4 : y(p.db) - 8}
               textAnchor={p.index ? "middle" : "start"}
-              className="pn"
+              className={css.pn}
             >
               {p.index === 0 ? "new" : p.index}
             </text>
             {p.db > top && (
-              <text x={x(p.moves) + 13} y={y(p.db) + 14} className="pn">
+              <text x={x(p.moves) + 13} y={y(p.db) + 14} className={css.pn}>
                 at {formatNumber(p.db, 0, true)}
               </text>
             )}
@@ -138,7 +139,7 @@ export function TradeOff({
               <td>
                 <button
                   type="button"
-                  className="setpick"
+                  className={css.setpick}
                   aria-pressed={s.name === shown}
                   onClick={() => onShow(s.name)}
                 >
@@ -160,7 +161,7 @@ export function TradeOff({
         </tbody>
       </table>
       {answer.notices.length > 0 && (
-        <ul className="mnotes">
+        <ul className={css.mnotes}>
           {[...new Set(answer.notices.filter((n) => n.code !== "amplifies").map((n) => inNames(n.message, sets)))].map(
             (m) => (
               <li key={m}>{m.charAt(0).toUpperCase() + m.slice(1)}.</li>
@@ -311,7 +312,7 @@ export function Modes({ unit, answer }: { unit: RoomUnit; answer: MountModesAnsw
           {answer.modes.map((m, i) => (
             <tr key={i} className={i === chosen ? "maj cur" : undefined}>
               <td>
-                <button type="button" className="setpick" aria-pressed={i === chosen} onClick={() => setChosen(i)}>
+                <button type="button" className={css.setpick} aria-pressed={i === chosen} onClick={() => setChosen(i)}>
                   {WAYS[m.dominant]}
                 </button>
               </td>

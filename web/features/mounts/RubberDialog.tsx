@@ -1,11 +1,12 @@
+import { boundsOf, elastomerInput, isRefusal, askElastomer } from "../../../contract";
 import { refusalText } from "../../format/fieldLabels";
 import { Button, Modal } from "antd";
 import { useState } from "react";
-import { isRefusal, askElastomer } from "../../../contract";
 import { formatNumber } from "../../../core";
 import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { Choice } from "../../ui/TextField";
+import css from "./mounts.module.css";
 
 type Shape = "rectangle" | "disc" | "ring";
 
@@ -51,7 +52,7 @@ export function RubberDialog({
   );
   return (
     <Modal open title={`Rubber of ${name}`} footer={null} width={560} onCancel={onClose}>
-      <div className="unitdlg">
+      <div className={css.unitdlg}>
         <div className="fields">
           <Choice
             label="known is"
@@ -63,8 +64,7 @@ export function RubberDialog({
             <NumberField
               label="hardness"
               value={shoreA}
-              min={20}
-              max={80}
+              {...boundsOf(elastomerInput, "shoreA")}
               unit="Shore A"
               onDraft={watch("hardness")}
               onCommit={setShore}
@@ -73,8 +73,7 @@ export function RubberDialog({
             <NumberField
               label="modulus"
               value={eMPa}
-              min={0.1}
-              max={5000}
+              {...boundsOf(elastomerInput, "eMPa")}
               unit="MPa"
               onDraft={watch("modulus")}
               onCommit={setE}

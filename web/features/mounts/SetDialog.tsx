@@ -1,8 +1,9 @@
+import { boundsOf, resources, type MountRoomState, type RoomUnit } from "../../../contract";
 import { Button, Modal } from "antd";
-import type { MountRoomState, RoomUnit } from "../../../contract";
 import { PriceField } from "../../ui/NumberField";
 import { Choice, TextField } from "../../ui/TextField";
 import { changeOf, describeSet, MATERIALS, type Material } from "../../../domain";
+import css from "./mounts.module.css";
 
 type MountSet = MountRoomState["sets"][number];
 
@@ -35,13 +36,13 @@ export function SetDialog({
   const used = [...new Set(unit.mounts.map((m) => materialOf(m.name)))].filter((m): m is Material => m !== "keep");
   return (
     <Modal open title="A set of mounts" footer={null} width={560} onCancel={onClose}>
-      <div className="unitdlg">
+      <div className={css.unitdlg}>
         <div className="fields">
           <TextField
             label="called"
             value={set.name}
             required
-            max={60}
+            max={boundsOf(resources.job, "mountRoom.sets[].name").max}
             onCommit={(name) => onChange({ ...set, name }, `named ${name}`)}
           />
           <PriceField

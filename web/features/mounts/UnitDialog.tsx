@@ -1,11 +1,12 @@
+import { boundsOf, resources, type RoomUnit } from "../../../contract";
 import { Button, Modal } from "antd";
 import { useState } from "react";
-import type { RoomUnit } from "../../../contract";
 import { useUnits } from "../../format/units";
 import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { Choice, TextField } from "../../ui/TextField";
 import { frameOf, outlineOf } from "./frame";
+import css from "./mounts.module.css";
 
 interface PieceProps {
   unit: RoomUnit;
@@ -36,7 +37,7 @@ export function UnitDialog({ unit, onChange, onClose }: PieceProps & { onClose: 
   );
   return (
     <Modal open title="The power unit and its shafts" footer={null} width={760} onCancel={onClose}>
-      <div className="unitdlg">
+      <div className={css.unitdlg}>
         <UnitSketch unit={unit} />
         <h3 className="hd2">Mass and its centre</h3>
         <div className="fields">
@@ -44,8 +45,7 @@ export function UnitDialog({ unit, onChange, onClose }: PieceProps & { onClose: 
             label="mass"
             kind="mass"
             base={unit.massKg}
-            min={1}
-            max={5000}
+            {...boundsOf(resources.vehicle, "powerUnit.massKg")}
             onCommit={({ base }) => onChange({ massKg: base }, "mass")}
           />
           {com("xMm", "centre, forward")}
@@ -73,39 +73,34 @@ export function UnitDialog({ unit, onChange, onClose }: PieceProps & { onClose: 
             label="engine torque"
             kind="torque"
             base={unit.engineTorqueNm}
-            min={0}
-            max={100000}
+            {...boundsOf(resources.vehicle, "powerUnit.engineTorqueNm")}
             onCommit={({ base }) => onChange({ engineTorqueNm: base }, "engine torque")}
           />
           <NumberField
             label="first gear (and final drive, if inside)"
             value={unit.ratio}
-            min={0.1}
-            max={50}
+            {...boundsOf(resources.vehicle, "powerUnit.ratio")}
             unit="to 1"
             onCommit={(v) => v !== null && onChange({ ratio: v }, "ratio")}
           />
           <NumberField
             label="shafts turn at"
             value={unit.shaftRpm}
-            min={1}
-            max={20000}
+            {...boundsOf(resources.vehicle, "powerUnit.shaftRpm")}
             unit="rpm"
             onCommit={(v) => v !== null && onChange({ shaftRpm: v }, "shaft speed")}
           />
           <NumberField
             label="cruise at"
             value={unit.cruiseRpm}
-            min={1}
-            max={20000}
+            {...boundsOf(resources.vehicle, "powerUnit.cruiseRpm")}
             unit="rpm"
             onCommit={(v) => v !== null && onChange({ cruiseRpm: v }, "cruise")}
           />
           <NumberField
             label="louder at idle by at most"
             value={unit.noiseLimitDb}
-            min={0}
-            max={60}
+            {...boundsOf(resources.vehicle, "powerUnit.noiseLimitDb")}
             unit="dB"
             onCommit={(v) => v !== null && onChange({ noiseLimitDb: v }, "noise limit")}
           />
@@ -183,7 +178,7 @@ function UnitSketch({ unit }: { unit: RoomUnit }) {
   const [w, h] = [340, 150];
   return (
     <svg
-      className="unitsketch"
+      className={css.unitsketch}
       viewBox={`0 0 700 ${h + 24}`}
       role="img"
       aria-label="The zero: forward, left and up from the line of the front mounts"
@@ -203,18 +198,18 @@ function UnitSketch({ unit }: { unit: RoomUnit }) {
                 .join("L")}Z`}
             />
             {unit.mounts.map((m) => (
-              <circle key={m.name} className="ref gf" cx={x0 + f.x(m.xMm)} cy={f.y(m[axis])} r="5" />
+              <circle key={m.name} className={`ref ${css.gf}`} cx={x0 + f.x(m.xMm)} cy={f.y(m[axis])} r="5" />
             ))}
             <circle className="com" cx={x0 + f.x(unit.com.xMm)} cy={f.y(unit.com[axis])} r="4" />
-            <path className="zero" d={`M${ox} ${oy}h44m-8 -4l8 4-8 4M${ox} ${oy}v-40m-4 8l4 -8 4 8`} />
-            <circle className="zero" cx={ox} cy={oy} r="4" />
-            <text className="zt" x={ox + 48} y={oy + 4}>
+            <path className={css.zero} d={`M${ox} ${oy}h44m-8 -4l8 4-8 4M${ox} ${oy}v-40m-4 8l4 -8 4 8`} />
+            <circle className={css.zero} cx={ox} cy={oy} r="4" />
+            <text className={css.zt} x={ox + 48} y={oy + 4}>
               forward
             </text>
-            <text className="zt" x={ox + 6} y={oy - 36}>
+            <text className={css.zt} x={ox + 6} y={oy - 36}>
               {across}
             </text>
-            <text className="zt" x={ox - 12} y={oy + 16}>
+            <text className={css.zt} x={ox - 12} y={oy + 16}>
               0
             </text>
           </g>
@@ -255,7 +250,7 @@ function Shafts({ unit, onChange }: PieceProps) {
                   hideLabel
                   value={s.name}
                   required
-                  max={40}
+                  max={boundsOf(resources.vehicle, "powerUnit.mounts[].name").max}
                   onCommit={(name) => shaft(i, { name }, `named ${name}`)}
                 />
               </td>
@@ -265,8 +260,7 @@ function Shafts({ unit, onChange }: PieceProps) {
                   hideLabel
                   kind="length"
                   base={s.lengthMm}
-                  min={1}
-                  max={5000}
+                  {...boundsOf(resources.vehicle, "powerUnit.shafts[].lengthMm")}
                   hint="not needed"
                   onCommit={({ base }) => shaft(i, { lengthMm: base }, "length")}
                   onClear={() => shaft(i, { lengthMm: null }, "no length")}
@@ -277,8 +271,7 @@ function Shafts({ unit, onChange }: PieceProps) {
                   label={`${s.name} rises`}
                   hideLabel
                   value={s.sideDeg}
-                  min={-45}
-                  max={45}
+                  {...boundsOf(resources.vehicle, "powerUnit.shafts[].sideDeg")}
                   unit="°"
                   digits={2}
                   onCommit={(v) => v !== null && shaft(i, { sideDeg: v }, `rises ${v}°`)}
@@ -289,8 +282,7 @@ function Shafts({ unit, onChange }: PieceProps) {
                   label={`${s.name} in plan`}
                   hideLabel
                   value={s.planDeg}
-                  min={-45}
-                  max={45}
+                  {...boundsOf(resources.vehicle, "powerUnit.shafts[].planDeg")}
                   unit="°"
                   digits={2}
                   onCommit={(v) => v !== null && shaft(i, { planDeg: v }, `in plan ${v}°`)}
@@ -301,8 +293,7 @@ function Shafts({ unit, onChange }: PieceProps) {
                   label={`yokes of ${s.name} turned against each other`}
                   hideLabel
                   value={s.yokesDeg}
-                  min={-90}
-                  max={90}
+                  {...boundsOf(resources.vehicle, "powerUnit.shafts[].yokesDeg")}
                   unit="°"
                   digits={1}
                   onCommit={(v) => v !== null && shaft(i, { yokesDeg: v }, `yokes ${v}°`)}

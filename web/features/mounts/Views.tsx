@@ -4,6 +4,7 @@ import { formatNumber, type DrivelineAnswer, type MountSagAnswer } from "../../.
 import { useUnits } from "../../format/units";
 import { LABEL, labelPlaces, frameOf, outlineOf } from "./frame";
 import { flangeOf, SAG_WARN_MM, type Height } from "../../../domain";
+import css from "./mounts.module.css";
 
 const [W, TOP, SIDE] = [830, 214, 320];
 
@@ -68,7 +69,7 @@ export function FromAbove({
   return (
     <svg
       ref={svg}
-      className="mdraw"
+      className={css.mdraw}
       viewBox={`0 0 ${W} ${TOP}`}
       role="group"
       aria-label={`From above: ${unit.mounts.map((m) => m.name).join(", ")}`}
@@ -99,7 +100,7 @@ export function FromAbove({
           <g key={m.name}>
             <path className="lead" d={`M${x} ${y}L${bx > x ? bx : bx + LABEL.width} ${by + LABEL.height / 2}`} />
             <rect
-              className={m.name === chosen ? "fb cur" : "fb"}
+              className={m.name === chosen ? `${css.fb} cur` : css.fb}
               x={bx}
               y={by}
               width={LABEL.width}
@@ -108,19 +109,19 @@ export function FromAbove({
             <text className="fn" x={bx + 8} y={by + 17}>
               {m.name}
             </text>
-            <text className={h?.measured ? "fv" : "fs"} x={bx + LABEL.width - 8} y={by + 17} textAnchor="end">
+            <text className={h?.measured ? css.fv : css.fs} x={bx + LABEL.width - 8} y={by + 17} textAnchor="end">
               {h?.measured ? units.bare(h.measured.meanMm, "length") : "to take"}
             </text>
-            <text className="fs" x={bx + 8} y={by + 34}>
+            <text className={css.fs} x={bx + 8} y={by + 34}>
               {m.nominalMm === null ? "new height not known" : `of ${units.bare(m.nominalMm, "length")}, new`}
             </text>
             {h?.sagMm != null && (
-              <text className={bad ? "fd bad" : "fd"} x={bx + LABEL.width - 8} y={by + 34} textAnchor="end">
+              <text className={bad ? `${css.fd} bad` : css.fd} x={bx + LABEL.width - 8} y={by + 34} textAnchor="end">
                 {units.signed(-h.sagMm, "length")}
               </text>
             )}
             <g
-              className={m.name === chosen ? "mhandle cur" : "mhandle"}
+              className={m.name === chosen ? `${css.mhandle} cur` : css.mhandle}
               role="button"
               tabIndex={0}
               aria-pressed={m.name === chosen}
@@ -158,12 +159,14 @@ export function FromAbove({
             >
               <circle cx={x} cy={y} r="22" fill="transparent" />
               <circle
-                className={bad && !fresh.has(m.name) ? "rub bad" : fresh.has(m.name) ? "rub new" : "rub"}
+                className={
+                  bad && !fresh.has(m.name) ? `${css.rub} bad` : fresh.has(m.name) ? `${css.rub} new` : css.rub
+                }
                 cx={x}
                 cy={y}
                 r="12"
               />
-              <circle className="core" cx={x} cy={y} r="4.5" />
+              <circle className={css.core} cx={x} cy={y} r="4.5" />
             </g>
           </g>
         );
@@ -216,7 +219,7 @@ export function FromTheSide({
   const [sx, sz] = [f.x(unit.shifter.xMm), f.y(unit.shifter.zMm)];
   return (
     <svg
-      className="mdraw"
+      className={css.mdraw}
       viewBox={`0 0 ${W} ${SIDE}`}
       role="img"
       aria-label={`From the right: ${now?.tiltDeg == null ? "tilt not known" : `the unit tilts ${formatNumber(now.tiltDeg, 2)} degrees`}`}
@@ -246,17 +249,17 @@ export function FromTheSide({
           <path className="cand" d={shaftEnd(then)} />
         </>
       )}
-      <path className="cand gf" d={draw(then)} />
+      <path className={`cand ${css.gf}`} d={draw(then)} />
       <path className="old" d={draw(now)} fill="none" />
       <path className="ref" d={`M${sx} ${sz}L${sx} ${f.y(unit.com.zMm)}`} />
-      <circle className="ref gf" cx={sx} cy={sz} r="6" />
+      <circle className={`ref ${css.gf}`} cx={sx} cy={sz} r="6" />
       <text className="cap" x={sx + 12} y={sz + 4}>
         shifter
       </text>
       {unit.mounts.map((m) => (
         <g key={m.name}>
           <path className="ref" d={`M${f.x(m.xMm) - 16} ${f.y(m.zMm) + 16}h32`} />
-          <rect className="ref gf" x={f.x(m.xMm) - 11} y={f.y(m.zMm) - 2} width="22" height="18" rx="5" />
+          <rect className={`ref ${css.gf}`} x={f.x(m.xMm) - 11} y={f.y(m.zMm) - 2} width="22" height="18" rx="5" />
         </g>
       ))}
       {shaftsNow && shaftsThen && (
@@ -264,7 +267,7 @@ export function FromTheSide({
           <text className="cap" x={Math.max(10, f.x(flange.xMm) - 116)} y={f.y(flange.zMm) - 44}>
             joint 1
           </text>
-          <text className="co" x={Math.max(10, f.x(flange.xMm) - 116)} y={f.y(flange.zMm) - 26}>
+          <text className={css.co} x={Math.max(10, f.x(flange.xMm) - 116)} y={f.y(flange.zMm) - 26}>
             {joint(0)}
           </text>
           {shaftsNow.joints.length > 1 && (
@@ -272,7 +275,7 @@ export function FromTheSide({
               <text className="cap" x="14" y={SIDE - 34}>
                 joint 2
               </text>
-              <text className="co" x="14" y={SIDE - 16}>
+              <text className={css.co} x="14" y={SIDE - 16}>
                 {joint(1)}
               </text>
             </>
@@ -280,7 +283,7 @@ export function FromTheSide({
           <text className="cap" x="190" y={SIDE - 34}>
             gearbox, rises to the front
           </text>
-          <text className="co" x="190" y={SIDE - 16}>
+          <text className={css.co} x="190" y={SIDE - 16}>
             {formatNumber(unit.shafts[0].sideDeg, 2)}° to{" "}
             {formatNumber(unit.shafts[0].sideDeg + (then?.tiltDeg ?? 0) - (now?.tiltDeg ?? 0), 2)}°
           </text>

@@ -1,6 +1,6 @@
+import { boundsOf, resources, type Part } from "../../../contract";
 import { Button } from "antd";
 import { useState } from "react";
-import type { Part } from "../../../contract";
 import { useShopQuery } from "../../data/api";
 import { NumberField, PriceField } from "../../ui/NumberField";
 import { SlotSwitch } from "../../ui/slots";
@@ -10,6 +10,7 @@ import { nextPosition, fitDoubts } from "../../../domain";
 import { AddLine } from "../../ui/AddLine";
 import { DayField } from "../../ui/DayField";
 import { doubtText } from "../../format/fitDoubts";
+import css from "./plan.module.css";
 
 const STATES = { needed: "needed", ordered: "ordered", arrived: "here", fitted: "fitted" } as const;
 
@@ -33,7 +34,7 @@ export function PartsList({ view, edit }: StageProps) {
       <ul className="lined">
         {view.part.map((p) => (
           <li key={p.id}>
-            <div className="pline">
+            <div className={css.pline}>
               <button
                 type="button"
                 className="pname"
@@ -74,7 +75,7 @@ export function PartsList({ view, edit }: StageProps) {
                     label="part"
                     value={p.name}
                     required
-                    max={80}
+                    max={boundsOf(resources.torqueGroup, "name").max}
                     onCommit={(name) => patch(p, { name }, "name")}
                   />
                   <TextField label="number" value={p.number} onCommit={(number) => patch(p, { number }, "number")} />
@@ -103,8 +104,7 @@ export function PartsList({ view, edit }: StageProps) {
                   <NumberField
                     label="how many"
                     value={p.quantity}
-                    min={0}
-                    max={100000}
+                    {...boundsOf(resources.part, "quantity")}
                     unit=""
                     onCommit={(quantity) => patch(p, { quantity: quantity ?? 1 }, "quantity")}
                   />

@@ -7,7 +7,7 @@ import type { StageProps } from "../../data/stage";
 import { PartsList } from "./PartsList";
 import { StepsList } from "../../pieces/job/StepsList";
 import { TorqueGroups } from "./TorqueGroups";
-import "./plan.css";
+import css from "./plan.module.css";
 
 /** Parts to get, fasteners to torque, steps to take: working lists before anything is undone. */
 export default function PlanStage({ view, edit }: StageProps) {
@@ -56,7 +56,7 @@ export default function PlanStage({ view, edit }: StageProps) {
           </>
         )}
       </Answer>
-      <div className="plan">
+      <div className={css.plan}>
         <div>
           <PartsList view={view} edit={edit} />
           <StepsList view={view} edit={edit} />

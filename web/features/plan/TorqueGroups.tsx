@@ -1,6 +1,6 @@
+import { boundsOf, resources, fieldsOf, type Operation, type Signature, type TorqueGroup } from "../../../contract";
 import { Button, Modal } from "antd";
 import { useState } from "react";
-import { fieldsOf, type Operation, type Signature, type TorqueGroup } from "../../../contract";
 import { strandedSignatures, nextPosition, passesText, readPasses } from "../../../domain";
 import { useVehicleQuery } from "../../data/api";
 import { newId } from "../../data/saving";
@@ -11,6 +11,7 @@ import { Choice, TextField } from "../../ui/TextField";
 import { BoltPatternMini } from "../../pieces/torque/BoltPattern";
 import type { StageProps } from "../../data/stage";
 import { AddLine } from "../../ui/AddLine";
+import css from "./plan.module.css";
 
 const PATTERNS = { circle: "circle", line: "line", box: "box of 4" } as const;
 const LOADS = { any: "any load state", rideHeight: "at ride height" } as const;
@@ -83,7 +84,7 @@ export function TorqueGroups({ view, edit }: StageProps) {
           <li key={g.id}>
             <button
               type="button"
-              className="gline"
+              className={css.gline}
               aria-expanded={open === g.id}
               onClick={() => setOpen(open === g.id ? null : g.id)}
             >
@@ -109,7 +110,7 @@ export function TorqueGroups({ view, edit }: StageProps) {
                     label="where"
                     value={g.name}
                     required
-                    max={80}
+                    max={boundsOf(resources.torqueGroup, "name").max}
                     onCommit={(name) => patch(g, { name }, "name")}
                   />
                   <SpecField
@@ -204,8 +205,7 @@ export function TorqueGroups({ view, edit }: StageProps) {
                   <NumberField
                     label="shop’s tolerance of a single value"
                     value={g.tolerancePct}
-                    min={0}
-                    max={50}
+                    {...boundsOf(resources.torqueGroup, "tolerancePct")}
                     unit="% either way"
                     onCommit={(tolerancePct) => patch(g, { tolerancePct: tolerancePct ?? 10 }, "tolerance")}
                   />
@@ -253,7 +253,7 @@ export function TorqueGroups({ view, edit }: StageProps) {
         )}
       </Modal>
       {unique.length > 0 && (
-        <p className="takeover">
+        <p className={css.takeover}>
           <Button onClick={takeOver}>Take over {unique.length} from earlier jobs</Button>
           <span className="lb">{unique.map((g) => g.name).join(", ")}</span>
         </p>

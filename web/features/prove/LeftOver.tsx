@@ -4,6 +4,7 @@ import { SlotSwitch, SymptomChip, type ThreeState } from "../../ui/slots";
 import { answersOf, diagnosisOf, LEAD, MIN_GAIN_BITS, observedOf, vehicleKind } from "../../../domain";
 import { useKnowledge, useObservationWords } from "../../data/useKnowledge";
 import type { StageProps } from "../../data/stage";
+import css from "./prove.module.css";
 
 /** Suspects offered as repaired: the likeliest of Ask, and whatever was marked before. */
 const OFFERED = 6;
@@ -45,7 +46,7 @@ export function LeftOver({ view, edit }: StageProps) {
         After the road test
         <span className="lb">present: it stays; absent: it went away</span>
       </h2>
-      <p className="leftline" role="status">
+      <p className={css.leftline} role="status">
         {!answered.length ? (
           "Tap what stayed and what went away."
         ) : left ? (
@@ -67,7 +68,7 @@ export function LeftOver({ view, edit }: StageProps) {
           `${answered.length} of ${symptoms.length} went away; the rest is not tried.`
         )}
       </p>
-      <div className="leftgrid">
+      <div className={css.leftgrid}>
         <div className="chips">
           {symptoms.map((s) => (
             <SymptomChip

@@ -20,10 +20,7 @@ import { LeftOver } from "./LeftOver";
 import { RoadTable } from "../../pieces/vibration/RoadTable";
 import { ShakeProved } from "../../pieces/vibration/ShakeProved";
 import { BeforeAfterScale } from "../../pieces/BeforeAfterScale";
-import "../ask/ask.css";
-import "../gauge/gauge.css";
-import "../vibration/vibration.css";
-import "./prove.css";
+import css from "./prove.module.css";
 
 /** Before against after: is the change real, was the claim true. */
 export default function ProveStage({ view, edit }: StageProps) {
@@ -150,7 +147,7 @@ function ComparisonTable({
           {units.label("length")}; a change smaller than its own uncertainty is “within measuring error”
         </span>
       </h2>
-      <div className="scrollx">
+      <div className={css.scrollx}>
         <table className="ledger">
           <thead>
             <tr>

@@ -1,7 +1,6 @@
-import { addressOf } from "../../../contract";
+import { addressOf, type JobView } from "../../../contract";
 import { Button } from "antd";
 import { useNavigate, useParams } from "react-router";
-import type { JobView } from "../../../contract";
 import { formatNumber } from "../../../core";
 import { useShopQuery } from "../../data/api";
 import { useUnits } from "../../format/units";
@@ -19,7 +18,7 @@ import { Fitted } from "./Fitted";
 import { Measured } from "./Measured";
 import { Shook } from "./Shook";
 import { Torqued } from "./Torqued";
-import "./record.css";
+import css from "./record.module.css";
 
 /** The sheet the customer takes home, and the shop's own record. */
 export function RecordPage() {
@@ -29,9 +28,9 @@ export function RecordPage() {
   const navigate = useNavigate();
   if (!view) return error ? <Trouble error={error} retry={() => void refetch()} /> : <Skeleton rows={14} />;
   return (
-    <div className="recpage">
+    <div className={css.recpage}>
       <title>{`Record of job ${view.job.number ?? ""}, ${view.vehicle.tag} · Ash Lever`}</title>
-      <div className="recbar noprint">
+      <div className={`${css.recbar} ${css.noprint}`}>
         <Button onClick={() => void navigate(`/jobs/${jobId}/prove`)}>Back to the job</Button>
         <span className="lb">
           Prints on A4, black and white will do. To keep it as a file, choose “save as PDF” when printing.
@@ -40,7 +39,7 @@ export function RecordPage() {
           Print
         </Button>
       </div>
-      <article className="sheet-a4">
+      <article className={css.sheetA4}>
         <RecordHead view={view} shopName={shop?.shop.name ?? ""} />
         <Summary view={view} />
         <Complaint view={view} />
@@ -71,7 +70,7 @@ function RecordHead({ view, shopName }: { view: JobView; shopName: string }) {
   const until = (job.closedAt ?? new Date().toISOString()).slice(0, 10);
   const km = vehicle.odometer.filter((o) => o.date <= until).at(-1);
   return (
-    <header className="rechead">
+    <header className={css.rechead}>
       <div>
         <p className="lb">{shopName}</p>
         <h1>{vehicleTitle(vehicle)}</h1>
@@ -79,7 +78,7 @@ function RecordHead({ view, shopName }: { view: JobView; shopName: string }) {
           {[vehicle.owner, km && `${formatNumber(km.km, 0)} km on ${dateText(km.date)}`].filter(Boolean).join(" · ")}
         </p>
       </div>
-      <div className="recno">
+      <div className={css.recno}>
         <Tag text={vehicle.tag} strong />
         <p className="lb">
           Job {job.number}, {dateText(job.openedAt)}
@@ -96,7 +95,7 @@ function Summary({ view }: { view: JobView }) {
   const lines = proofOf(view, units, words);
   const measured = view.reading.some((r) => r.phase === "before");
   return (
-    <section className="recsum">
+    <section className={css.recsum}>
       {lines.length ? (
         lines.map(({ topic, lead, rest }) => (
           <p key={topic}>
@@ -161,7 +160,7 @@ function Pictures({ view }: { view: JobView }) {
   return (
     <section>
       <h2 className="hd2">Photos</h2>
-      <ul className="recphotos">
+      <ul className={css.recphotos}>
         {view.photo.slice(0, 8).map((p) => (
           <li key={p.id}>
             <img

@@ -9,8 +9,7 @@ import type { StageProps } from "../../data/stage";
 import { usePeople } from "../../data/useJobView";
 import { TOOL_NAMES } from "../../format/settingTools";
 import { TOOLS } from "./tools";
-import "../ask/ask.css";
-import "./set.css";
+import css from "./set.module.css";
 
 const isTool = (name: string | null | undefined): name is SettingTool => settingTools.some((t) => t === name);
 
@@ -19,7 +18,7 @@ const FIRST: Record<string, SettingTool> = { direct: "stops", rod: "rod", arm: "
 
 function ToolList({ tool, to }: { tool: SettingTool; to: (tool: SettingTool) => string }) {
   return (
-    <nav className="setlist" aria-label="Setting tools">
+    <nav className={css.setlist} aria-label="Setting tools">
       {settingTools.map((t) => (
         <Link key={t} to={to(t)} aria-current={t === tool ? "page" : undefined}>
           {TOOL_NAMES[t]}

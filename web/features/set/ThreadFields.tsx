@@ -1,3 +1,4 @@
+import { boundsOf, settingInputs } from "../../../contract";
 import { NumberField } from "../../ui/NumberField";
 import { Choice } from "../../ui/TextField";
 
@@ -75,8 +76,7 @@ export function ThreadFields({
         <NumberField
           label="pitch"
           value={thread.pitchMm ?? null}
-          min={0.2}
-          max={10}
+          {...boundsOf(settingInputs.rod, "ends[].pitchMm")}
           unit="mm"
           onCommit={(pitchMm) => onChange({ pitchMm, threadsPerInch: null })}
         />
@@ -85,8 +85,7 @@ export function ThreadFields({
         <NumberField
           label="threads"
           value={thread.threadsPerInch ?? null}
-          min={2.54}
-          max={127}
+          {...boundsOf(settingInputs.rod, "ends[].threadsPerInch")}
           unit="per inch"
           onCommit={(threadsPerInch) => onChange({ pitchMm: null, threadsPerInch })}
         />

@@ -6,7 +6,7 @@ import { Answer, Num } from "../../ui/Answer";
 import { EXAMPLE, ExampleLead } from "../../ui/marks";
 import { TextField } from "../../ui/TextField";
 import { GUIDES } from "./guides";
-import "./set.css";
+import css from "./set.module.css";
 
 /** Where a tool stands: in a job, where its answer can be kept, or on the desk. */
 export interface SetHost {
@@ -124,16 +124,16 @@ export function ToolFrame({
         )}
       </Answer>
       {busy}
-      <div className="settool">
-        <div className="setdraw">{drawing}</div>
-        <div className="setform">
+      <div className={css.settool}>
+        <div className={css.setdraw}>{drawing}</div>
+        <div className={css.setform}>
           {host.keep && <TextField label="called, in this job" value={title} max={80} required onCommit={setCalled} />}
           {form}
           {figures}
           {extra}
         </div>
       </div>
-      <section className="guide" aria-label="Method">
+      <section className={css.guide} aria-label="Method">
         <div className="guide-how">
           <h2 className="hd2">How it is done</h2>
           {guide.caution && <p className="caution">{guide.caution}</p>}
@@ -175,7 +175,7 @@ export function Busy({
 }) {
   if (result.state === "working" && result.slow) {
     return (
-      <p className="row-flex setbusy" role="status">
+      <p className={`row-flex ${css.setbusy}`} role="status">
         <progress aria-label="Calculating" /> Calculating.
         <Button size="small" onClick={onCancel}>
           Cancel
@@ -185,7 +185,7 @@ export function Busy({
   }
   if (result.state === "cancelled" || result.state === "lost") {
     return (
-      <p className="row-flex setbusy och" role="alert">
+      <p className={`row-flex ${css.setbusy} och`} role="alert">
         {result.state === "lost" ? "Calculation failed; your entries are kept." : "Cancelled."}
         <Button size="small" onClick={onAgain}>
           Work it out again

@@ -1,6 +1,6 @@
+import { boundsOf, resources, type Person } from "../../../contract";
 import { Button } from "antd";
 import { useMemo } from "react";
-import type { Person } from "../../../contract";
 import { useBinQuery, useShopQuery } from "../../data/api";
 import { Link } from "react-router";
 import { countChanges } from "../../../core";
@@ -19,9 +19,8 @@ import { GradesOfPlay } from "./GradesOfPlay";
 import { useShop } from "../../data/useShop";
 import { UndoKeys } from "../../pieces/job/UndoKeys";
 import { JobHistory } from "../../pieces/job/JobHistory";
-import "../job/job.css";
 import { initialsOf } from "./initials";
-import "./shop.css";
+import css from "./shop.module.css";
 
 /** Settings of the shop, its people, the bin and the history. */
 export function ShopPage() {
@@ -43,11 +42,11 @@ export function ShopPage() {
         <UndoKeys scope="shop" edit={edit} />
         <SavedState />
       </header>
-      <div className="page shopgrid">
+      <div className={`page ${css.shopgrid}`}>
         <div>
           <section className="sect">
             <h2 className="hd2">The shop</h2>
-            <div className="fields shopfields">
+            <div className={`fields ${css.shopfields}`}>
               <TextField
                 label="name, as printed on the record"
                 value={shop.name}
@@ -67,8 +66,7 @@ export function ShopPage() {
               <NumberField
                 label="job numbers begin at"
                 value={shop.firstJobNumber}
-                min={1}
-                max={1e9}
+                {...boundsOf(resources.shop, "firstJobNumber")}
                 whole
                 unit="or after the highest"
                 onCommit={(firstJobNumber) => patch({ firstJobNumber }, "Job numbers")}
@@ -161,7 +159,7 @@ function People({ people, edit }: { people: Person[]; edit: ReturnType<typeof us
       <ul className="lined">
         {people.map((p) => (
           <li key={p.id} className="row-flex">
-            <span className="initials n">{p.initials}</span>
+            <span className={`${css.initials} n`}>{p.initials}</span>
             <span className="rt">{p.name}</span>
             <span className="lb">{p.role}</span>
             <span className="push" />

@@ -1,6 +1,7 @@
 import { formatNumber, type PlayDirection, type SlackAnswer } from "../../../core";
 import { useUnits } from "../../format/units";
 import { engraved } from "../../ui/engraved";
+import css from "./slack.module.css";
 
 const WIDTH = 420;
 
@@ -30,7 +31,7 @@ export function ChainBars({
   const ends = joints.reduce<number[]>((all, j) => [...all, (all.at(-1) ?? 0) + shareOf(j)], []);
   return (
     <svg
-      className="chainbars"
+      className={css.chainbars}
       viewBox={`0 0 ${WIDTH} 92`}
       role="img"
       aria-label={`joints add up to ${units.show(sum, "length")}`}

@@ -1,6 +1,6 @@
+import { boundsOf, resources, type Joint } from "../../../contract";
 import { Button } from "antd";
 import { useState } from "react";
-import type { Joint } from "../../../contract";
 import { formatNumber, jointPlaces, type SlackAnswer } from "../../../core";
 import { useUnits } from "../../format/units";
 import { Figure, OriginMark } from "../../ui/marks";
@@ -10,6 +10,7 @@ import { SlotSwitch } from "../../ui/slots";
 import { Choice, TextField } from "../../ui/TextField";
 import type { StageProps } from "../../data/stage";
 import { GRADE_NAMES, PLACE_WORDS, type Grade, type Grades } from "../../../domain";
+import css from "./slack.module.css";
 
 const PLACES = Object.fromEntries(jointPlaces.map((p) => [p, PLACE_WORDS[p]])) as Record<Joint["at"], string>;
 
@@ -48,7 +49,7 @@ export function JointRow({
     edit.update("joint", joint, data, `${joint.name}: ${what}`);
   const grade = (Object.keys(grades) as Grade[]).find((g) => grades[g] === joint.play.base) ?? "typed";
   return (
-    <li className={joint.tryNew ? "joint fresh" : "joint"}>
+    <li className={joint.tryNew ? `joint ${css.fresh}` : "joint"}>
       <i className="node n" aria-hidden="true">
         {index + 1}
       </i>
@@ -72,7 +73,7 @@ export function JointRow({
         {units.bare(solved?.shareMm ?? 0, "length")}
         {nextShare !== undefined && <small className="q"> then {units.bare(nextShare, "length")}</small>}
       </Figure>
-      <span className="newsw">
+      <span className={css.newsw}>
         <SlotSwitch
           on={joint.tryNew}
           label={`${joint.name} as new`}
@@ -87,7 +88,7 @@ export function JointRow({
               label="joint"
               value={joint.name}
               required
-              max={60}
+              max={boundsOf(resources.joint, "name").max}
               onCommit={(name) => patch({ name }, "name")}
             />
             <Choice label="where" value={joint.at} options={PLACES} onChange={(at) => patch({ at }, PLACE_WORDS[at])} />
@@ -120,8 +121,7 @@ export function JointRow({
             <NumberField
               label="work"
               value={joint.minutes}
-              min={0}
-              max={100000}
+              {...boundsOf(resources.joint, "minutes")}
               unit="min"
               onCommit={(minutes) => patch({ minutes: minutes ?? 0 }, "minutes")}
             />

@@ -3,6 +3,7 @@ import type { Joint } from "../../../contract";
 import { formatNumber, type ReplacePlan, type SlackAnswer } from "../../../core";
 import { useUnits } from "../../format/units";
 import { namesOf } from "../../../domain";
+import css from "./slack.module.css";
 
 /** Sets of parts worth considering, round the cheapest that does it. */
 export function PlansTable({
@@ -20,7 +21,7 @@ export function PlansTable({
   const chosen = answer.cheapest ? answer.plans.indexOf(answer.cheapest) : 0;
   const from = Math.max(0, Math.min(chosen - 3, answer.plans.length - 8));
   return (
-    <table className="ledger plans">
+    <table className={`ledger ${css.plans}`}>
       <thead>
         <tr>
           <th>replace</th>

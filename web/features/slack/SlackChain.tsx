@@ -1,6 +1,6 @@
+import { boundsOf, resources, type Joint, type Operation } from "../../../contract";
 import { Button } from "antd";
 import { useMemo, useState } from "react";
-import type { Joint, Operation } from "../../../contract";
 import { driveSolver, formatNumber, type PlayDirection, type ReplacePlan } from "../../../core";
 import { useShopQuery } from "../../data/api";
 import { newId } from "../../data/saving";
@@ -27,8 +27,7 @@ import { ChainSentence } from "./ChainSentence";
 import { FrontChart } from "./FrontChart";
 import { JointRow } from "./JointRow";
 import { PlansTable } from "./PlansTable";
-import "../plan/plan.css";
-import "./slack.css";
+import css from "./slack.module.css";
 
 /** Where the slop comes from, joint by joint, and which parts are worth their price. */
 export function SlackChain({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) {
@@ -141,7 +140,7 @@ export function SlackChain({ view, edit, tabs }: StageProps & { tabs: React.Reac
           currency={currency}
         />
       </Answer>
-      <div className="slackgrid">
+      <div className={css.slackgrid}>
         <section className="sect" aria-label="Joints">
           <div className="row-flex">
             <h2 className="hd2">From knob to gearbox</h2>
@@ -193,7 +192,7 @@ export function SlackChain({ view, edit, tabs }: StageProps & { tabs: React.Reac
           )}
           <OriginLegend only={["measured", "estimated", "calculated"]} />
         </section>
-        <div className="slack-right">
+        <div className={css.slackRight}>
           <section className="sect">
             <h2 className="hd2">
               Play at the knob, {DIRECTION_WORDS[direction]} <span className="lb">{units.label("length")}</span>
@@ -292,8 +291,7 @@ export function SlackChain({ view, edit, tabs }: StageProps & { tabs: React.Reac
               <NumberField
                 label="part of the throw"
                 value={view.job.slackTargetPct}
-                min={0}
-                max={100}
+                {...boundsOf(resources.job, "slackTargetPct")}
                 unit="%"
                 onCommit={(slackTargetPct) =>
                   edit.update(

@@ -1,6 +1,7 @@
 import { memo } from "react";
 import type { Gearbox, LeverAnswer } from "../../../core";
 import { gearShort } from "../../format/words";
+import css from "./throwBench.module.css";
 
 export interface Gate {
   seats: Seat[];
@@ -64,7 +65,7 @@ export const GearPad = memo(function GearPad({ gates, seats, gear, onGear }: Pad
       width={width}
       height="146"
       viewBox={`0 0 ${width} 146`}
-      className="gearpad"
+      className={css.gearpad}
       role="group"
       aria-label="Put the lever in gear"
     >
@@ -82,7 +83,7 @@ export const GearPad = memo(function GearPad({ gates, seats, gear, onGear }: Pad
             tabIndex={0}
             aria-label={name}
             aria-pressed={here}
-            className="seat"
+            className={css.seat}
             onClick={() => onGear(s.gear)}
             onKeyDown={(e) => {
               if (e.key !== "Enter" && e.key !== " ") return;

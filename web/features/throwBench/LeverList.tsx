@@ -3,6 +3,7 @@ import { SlotSwitch } from "../../ui/slots";
 import type { BenchSetup } from "../../../domain";
 import type { LeverAnswer } from "../../../core";
 import type { SetupPatch } from "./PointStrip";
+import css from "./throwBench.module.css";
 
 /** The levers on the bench, the old one first: which is looked at, which are drawn, what each throws. */
 export function LeverList({
@@ -27,13 +28,13 @@ export function LeverList({
   const units = useUnits();
   const [old] = setups;
   return (
-    <ul className="setups">
+    <ul className={css.setups}>
       {setups.map((s) => {
         const t = levers.get(s.id)?.throws.find((x) => x.from === pair.from && x.to === pair.to);
         const note = s === old ? "reference" : s.id === chosenId ? "chosen" : priceText(s, currency);
         return (
           <li key={s.id} className={s.id === shownId ? "cur" : undefined}>
-            <button type="button" className="pick" aria-pressed={s.id === shownId} onClick={() => onPick(s.id)}>
+            <button type="button" className={css.pick} aria-pressed={s.id === shownId} onClick={() => onPick(s.id)}>
               <LineSample kind={s === old ? "old" : s.id === shownId ? "cand" : "other"} />
               <b>{s.name}</b>
               <small>

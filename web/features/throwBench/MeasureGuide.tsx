@@ -1,4 +1,5 @@
 import { Modal } from "antd";
+import css from "./throwBench.module.css";
 
 const lever = (
   <>
@@ -76,7 +77,7 @@ const PICTURES: { title: string; drawing: React.ReactNode; steps: string[] }[] =
 export function MeasureGuide({ onClose }: { onClose: () => void }) {
   return (
     <Modal open title="How to measure a lever" footer={null} width={680} onCancel={onClose}>
-      <div className="mguide">
+      <div className={css.mguide}>
         {PICTURES.map((p) => (
           <section key={p.title}>
             <svg viewBox="0 0 130 104" width="130" height="104" aria-hidden="true" fill="none">

@@ -1,7 +1,7 @@
+import { boundsOf, resources, isRefusal, type Notches, askNotch } from "../../../contract";
 import { refusalText } from "../../format/fieldLabels";
 import { Button } from "antd";
 import { memo } from "react";
-import { isRefusal, type Notches, askNotch } from "../../../contract";
 import { formatNumber, loweredLever, type Gearbox, type NotchBreak, type NotchResult } from "../../../core";
 import { useUnits } from "../../format/units";
 import { CrossMark, Tick } from "../../ui/pictograms";
@@ -14,6 +14,7 @@ import { Pieces } from "./Pieces";
 import { FitKey, type Against } from "./FitKey";
 import { SAME_PCT } from "./doubts";
 import { notchPieces, notchWords } from "./sentence";
+import css from "./throwBench.module.css";
 
 const LIMITS: Notches["limits"] = { minGapMm: 2, maxEffortFactor: 2, minThrowMm: 40, maxReductionPct: 50 };
 
@@ -98,7 +99,7 @@ export const NotchStrip = memo(function NotchStrip({
 
   return (
     <section className="notches" aria-label="Notches">
-      <div className="notch-head">
+      <div className={css.notchHead}>
         <h2 className="hd2">Notches of {setup.name}</h2>
         <p className={best === null ? "och" : undefined} role="status">
           {refused ? (
@@ -133,7 +134,7 @@ export const NotchStrip = memo(function NotchStrip({
           />
         )}
       </div>
-      <ol className="notch-cells">
+      <ol className={css.notchCells}>
         {list.map((n) => (
           <li key={n.notch}>
             <button
@@ -161,7 +162,7 @@ export const NotchStrip = memo(function NotchStrip({
               {surroundings.obstacles.length > 0 && (
                 <GapBar n={n} limitMm={notches.limits.minGapMm} show={(mm) => units.bare(mm, "length")} />
               )}
-              <span className={goes(n) ? "verd mos" : "verd brk"}>
+              <span className={goes(n) ? `${css.verd} mos` : `${css.verd} brk`}>
                 {goes(n) ? <Tick /> : <CrossMark />}{" "}
                 {n.pass
                   ? isLonger(n)
@@ -173,14 +174,13 @@ export const NotchStrip = memo(function NotchStrip({
           </li>
         ))}
       </ol>
-      <details className="notch-set">
+      <details className={css.notchSet}>
         <summary>Which notches, and what counts as too far</summary>
         <div className="fields">
           <LengthListField
             label="lowered by, one after the other"
             valueMm={notches.listMm}
-            min={-200}
-            max={200}
+            {...boundsOf(resources.setup, "notches.listMm[]")}
             most={60}
             distinct
             onCommit={(listMm, typed) =>
@@ -191,15 +191,13 @@ export const NotchStrip = memo(function NotchStrip({
             label="gap of at least"
             kind="length"
             base={notches.limits.minGapMm}
-            min={-100}
-            max={1000}
+            {...boundsOf(resources.setup, "notches.limits.minGapMm")}
             onCommit={({ base }) => limit("minGapMm", base, "least gap")}
           />
           <NumberField
             label="effort of at most"
             value={notches.limits.maxEffortFactor}
-            min={0.1}
-            max={100}
+            {...boundsOf(resources.setup, "notches.limits.maxEffortFactor")}
             unit="times"
             onCommit={(v) => v !== null && limit("maxEffortFactor", v, "most effort")}
           />
@@ -207,15 +205,13 @@ export const NotchStrip = memo(function NotchStrip({
             label="throw of at least"
             kind="length"
             base={notches.limits.minThrowMm}
-            min={0}
-            max={1000}
+            {...boundsOf(resources.setup, "notches.limits.minThrowMm")}
             onCommit={({ base }) => limit("minThrowMm", base, "least throw")}
           />
           <NumberField
             label="shorter by at most"
             value={notches.limits.maxReductionPct}
-            min={0}
-            max={100}
+            {...boundsOf(resources.setup, "notches.limits.maxReductionPct")}
             unit="%"
             onCommit={(v) => v !== null && limit("maxReductionPct", v, "most reduction")}
           />
@@ -247,7 +243,7 @@ function GapBar({ n, limitMm, show }: { n: NotchResult; limitMm: number; show: (
   const most = Math.max(20, limitMm * 4);
   const x = (mm: number): number => 4 + (Math.min(most, Math.max(0, mm)) / most) * 92;
   return (
-    <span className="gapbar">
+    <span className={css.gapbar}>
       <svg viewBox="0 0 100 12" width="100%" height="12" preserveAspectRatio="none" aria-hidden="true">
         <path d="M4 9h92" stroke="var(--edge)" />
         {n.gapMm > 0 && (

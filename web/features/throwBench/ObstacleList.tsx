@@ -4,6 +4,7 @@ import { useUnits } from "../../format/units";
 import { gearShort } from "../../format/words";
 import { SlotSwitch } from "../../ui/slots";
 import { freeName, OBSTACLE_PRESETS, type Surroundings } from "../../../domain";
+import css from "./throwBench.module.css";
 
 /** Obstacles the lever, each with its least gap; placed from the usual ones and dragged to where it is. */
 export function ObstacleList({
@@ -33,14 +34,14 @@ export function ObstacleList({
       <h2 className="hd2">
         Obstacles <span className="lb">{surroundings.obstacles.length ? `gap, ${units.label("length")}` : ""}</span>
       </h2>
-      <ul className="setups obstacles">
+      <ul className={`${css.setups} obstacles`}>
         {surroundings.obstacles.map((o) => {
           const row = clearance?.sweep.find((s) => s.obstacle === o.name);
           return (
             <li key={o.name} className={o.name === chosen ? "cur" : undefined}>
               <button
                 type="button"
-                className="pick"
+                className={css.pick}
                 aria-pressed={o.name === chosen}
                 onClick={() => onChoose(o.name === chosen ? null : o.name)}
               >

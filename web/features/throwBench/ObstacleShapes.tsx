@@ -26,6 +26,7 @@ import { plus, type Units } from "./overlays";
 import { Handle } from "./handles";
 import { LeverShape } from "./shapes";
 import type { Projection } from "./viewport";
+import css from "./throwBench.module.css";
 
 /** Outline of an obstacle on the sheet. */
 function outlineOf(pr: Projection, o: Obstacle): React.ReactElement<React.SVGProps<SVGElement>> {
@@ -83,7 +84,7 @@ export function Obstacles({ pr, surroundings, chosen, onChoose, onMove, onCancel
       {surroundings.obstacles.map((o) => (
         <g
           key={o.name}
-          className={o.name === chosen ? "obs cur" : "obs"}
+          className={o.name === chosen ? `${css.obs} cur` : css.obs}
           data-point={o.name}
           onPointerDown={(e) => {
             e.stopPropagation();
@@ -108,7 +109,7 @@ export function Obstacles({ pr, surroundings, chosen, onChoose, onMove, onCancel
         </g>
       ))}
       {obstacleLabels(pr, surroundings.obstacles).map((l) => (
-        <text key={l.name} className="nm" x={l.x} y={l.y} textAnchor={l.anchor} pointerEvents="none">
+        <text key={l.name} className={css.nm} x={l.x} y={l.y} textAnchor={l.anchor} pointerEvents="none">
           {l.name}
         </text>
       ))}
@@ -176,7 +177,7 @@ export function SweepBand({
     const arc = Array.from({ length: 33 }, (_, i) => at(a + ((b - a) * i) / 32)).join("L");
     return `M${pr.p(setup.pivot)}L${arc}Z`;
   };
-  return <path className="sweep" d={pieces.map(sector).join("")} />;
+  return <path className={css.sweep} d={pieces.map(sector).join("")} />;
 }
 
 /** The least gap where it happens: the lever there, drawn faintly, and the distance between the two surfaces. */
@@ -226,7 +227,7 @@ export function LeastGap({
               />
             )}
           </clipPath>
-          <g clipPath={`url(#${clip})`} className="contact">
+          <g clipPath={`url(#${clip})`} className={css.contact}>
             {outlineOf(pr, obstacle)}
           </g>
         </>
@@ -269,11 +270,11 @@ function GapDimension({
   const [lx, ly] = [x1 - ux * leg, y1 - uy * leg];
   const tx = lx - half - 8;
   return (
-    <g className={touches ? "dim brick" : "dim ink"}>
+    <g className={touches ? `${css.dim} ${css.brick}` : `${css.dim} ink`}>
       <path className="line" d={`M${x2 + ux * 18} ${y2 + uy * 18}L${lx} ${ly}L${lx - 8} ${ly}`} />
-      <path className="arr" d={head(x1, y1, -1) + head(x2, y2, 1)} />
-      <rect x={tx - half} y={ly - 9} width={half * 2} height={18} className="ground" />
-      <text x={tx} y={ly + 5} textAnchor="middle" className="dt">
+      <path className={css.arr} d={head(x1, y1, -1) + head(x2, y2, 1)} />
+      <rect x={tx - half} y={ly - 9} width={half * 2} height={18} className={css.ground} />
+      <text x={tx} y={ly + 5} textAnchor="middle" className={css.dt}>
         {text}
       </text>
     </g>
@@ -287,7 +288,7 @@ export function HandMark({ pr, hand }: { pr: Projection; hand: Point }) {
     <g className="hand" aria-hidden="true">
       <circle cx={x} cy={y} r={26 * pr.scale} />
       <path d={`M${x - 12} ${y}h24M${x} ${y - 12}v24`} />
-      <text className="nm" x={x} y={y - 26 * pr.scale - 6} textAnchor="middle">
+      <text className={css.nm} x={x} y={y - 26 * pr.scale - 6} textAnchor="middle">
         hand
       </text>
     </g>

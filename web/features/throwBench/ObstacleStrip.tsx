@@ -1,3 +1,4 @@
+import { boundsOf, notchInput, compareInput } from "../../../contract";
 import { Button } from "antd";
 import type { ClearanceAnswer, Obstacle, Point } from "../../../core";
 import { useUnits } from "../../format/units";
@@ -5,6 +6,7 @@ import { gearShort } from "../../format/words";
 import { QuantityField } from "../../ui/QuantityField";
 import { TextField } from "../../ui/TextField";
 import { gripsOf, withGrip, type Surroundings } from "../../../domain";
+import css from "./throwBench.module.css";
 
 /** One thing near the lever in figures, and how thick the lever is: everything the drawing shows can be typed. */
 export function ObstacleStrip({
@@ -88,7 +90,7 @@ export function ObstacleStrip({
               label="name"
               value={obstacle.name}
               required
-              max={80}
+              max={boundsOf(compareInput, "setups[].name").max}
               check={(name) => (others.includes(name) ? "this name is taken" : undefined)}
               onCommit={(name) => replace({ ...obstacle, name }, `named ${name}`)}
             />
@@ -97,8 +99,7 @@ export function ObstacleStrip({
                 label="radius"
                 kind="length"
                 base={obstacle.radiusMm}
-                min={0}
-                max={2000}
+                {...boundsOf(notchInput, "obstacles[].radiusMm")}
                 onCommit={({ base, typed }) => replace({ ...obstacle, radiusMm: base }, `radius ${typed}`)}
               />
             )}
@@ -107,8 +108,7 @@ export function ObstacleStrip({
                 label="half width"
                 kind="length"
                 base={obstacle.halfWidthMm}
-                min={0}
-                max={2000}
+                {...boundsOf(notchInput, "obstacles[].halfWidthMm")}
                 onCommit={({ base, typed }) => replace({ ...obstacle, halfWidthMm: base }, `half width ${typed}`)}
               />
             )}
@@ -130,7 +130,7 @@ export function ObstacleStrip({
         {clearance && (
           <div className="pcell">
             <h3 className="hd2">Gap in each position, {units.label("length")}</h3>
-            <ul className="geargaps">
+            <ul className={css.geargaps}>
               {clearance.gears.map((g) => {
                 const gap = g.gaps.find((x) => x.obstacle === obstacle.name);
                 return (

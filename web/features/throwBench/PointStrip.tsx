@@ -1,3 +1,4 @@
+import { boundsOf, resources } from "../../../contract";
 import { memo } from "react";
 import { Button } from "antd";
 import type { Drive, LeverGeometry, Point } from "../../../core";
@@ -102,8 +103,7 @@ export const PointStrip = memo(function PointStrip({
           label="forward"
           kind="length"
           base={at.xMm}
-          min={-5000}
-          max={5000}
+          {...boundsOf(resources.setup, "pivot.xMm")}
           refuse={(base) => withPoint(lever, name, { ...at, xMm: base }).held ?? undefined}
           onCommit={({ base, typed }) => move(name, { ...at, xMm: base }, `${title.toLowerCase()} forward ${typed}`)}
         />
@@ -172,8 +172,7 @@ export const PointStrip = memo(function PointStrip({
               <PercentField
                 label="maker’s claim"
                 value={setup.claimedReductionPct}
-                min={-100}
-                max={100}
+                {...boundsOf(resources.setup, "claimedReductionPct")}
                 unit="% shorter"
                 onCommit={(claimedReductionPct) => onPatch({ claimedReductionPct }, `${setup.name}: claim`)}
               />
@@ -192,7 +191,7 @@ export const PointStrip = memo(function PointStrip({
             <TextField
               label="name"
               value={setup.name}
-              max={60}
+              max={boundsOf(resources.setup, "name").max}
               required
               onCommit={(name) => onPatch({ name }, `Name: ${name}`)}
             />
@@ -230,8 +229,7 @@ export const PointStrip = memo(function PointStrip({
                 label="axis rises"
                 kind="angle"
                 base={drive.axisDeg}
-                min={-360}
-                max={360}
+                {...boundsOf(resources.setup, "lever.drive.axisDeg")}
                 onCommit={({ base }) =>
                   onPatch({ lever: { ...lever, drive: { ...drive, axisDeg: base } } }, `${setup.name}: axis`)
                 }
@@ -241,8 +239,7 @@ export const PointStrip = memo(function PointStrip({
               <PercentField
                 label="cable per mm of travel"
                 value={drive.ratio}
-                min={0.05}
-                max={20}
+                {...boundsOf(resources.setup, "lever.drive.ratio")}
                 unit=""
                 onCommit={(ratio) =>
                   ratio !== null &&

@@ -2,6 +2,7 @@ import { type Gearbox, type LeverAnswer, crossArms } from "../../../core";
 import { useUnits } from "../../format/units";
 import { gearShort } from "../../format/words";
 import type { BenchSetup } from "../../../domain";
+import css from "./throwBench.module.css";
 
 /** The lever from behind, one line per gate: how far the knob goes sideways, left on the left. */
 export function RearView({
@@ -25,9 +26,9 @@ export function RearView({
   const x = (yMm: number): number => cx - yMm * scale;
   const sorted = [...columns].sort((a, b) => (b.knobYMm ?? 0) - (a.knobYMm ?? 0));
   return (
-    <div className="sheet rear">
+    <div className={`${css.sheet} ${css.rear}`}>
       <svg
-        className="draw"
+        className={css.draw}
         viewBox="0 0 664 492"
         width="100%"
         height="100%"
@@ -46,33 +47,33 @@ export function RearView({
           return (
             <g key={c.column}>
               <path
-                className={`ln ${on ? "cand" : "ghost"}`}
+                className={`${css.ln} ${on ? "cand" : "ghost"}`}
                 d={`M${x(c.knobYMm)} ${top}L${cx} ${cy}L${pinX} ${foot}`}
               />
               <circle
-                className={`ln ${on ? "cand filled" : "ghost"}`}
+                className={`${css.ln} ${on ? "cand filled" : "ghost"}`}
                 cx={x(c.knobYMm)}
                 cy={top}
                 r={Math.max(7, 22 * scale)}
               />
-              <circle className={`ln ${on ? "cand filled" : "ghost"}`} cx={pinX} cy={foot} r="4" />
-              <text className="ql" x={x(c.knobYMm)} y={top - 22 * scale - 8} textAnchor="middle">
+              <circle className={`${css.ln} ${on ? "cand filled" : "ghost"}`} cx={pinX} cy={foot} r="4" />
+              <text className={css.ql} x={x(c.knobYMm)} y={top - 22 * scale - 8} textAnchor="middle">
                 {c.column}
               </text>
             </g>
           );
         })}
-        <circle className="ln cand filled" cx={cx} cy={cy} r="9" />
+        <circle className={`${css.ln} cand filled`} cx={cx} cy={cy} r="9" />
         {sorted.slice(1).map((c, i) => {
           const [a, b] = [sorted[i].knobYMm, c.knobYMm];
           if (a === null || b === null) return null;
           const at = cy - knobArmMm * scale + 46 + i * 24;
           return (
-            <g key={c.column} className="dim cand">
+            <g key={c.column} className={`${css.dim} cand`}>
               <path className="line" d={`M${x(a)} ${at}H${x(b)}`} />
-              <path className="arr" d={`M${x(a)} ${at}l8 -2.6v5.2zM${x(b)} ${at}l-8 -2.6v5.2z`} />
-              <rect className="ground" x={(x(a) + x(b)) / 2 - 24} y={at - 9} width="48" height="18" />
-              <text className="dt" x={(x(a) + x(b)) / 2} y={at + 5} textAnchor="middle">
+              <path className={css.arr} d={`M${x(a)} ${at}l8 -2.6v5.2zM${x(b)} ${at}l-8 -2.6v5.2z`} />
+              <rect className={css.ground} x={(x(a) + x(b)) / 2 - 24} y={at - 9} width="48" height="18" />
+              <text className={css.dt} x={(x(a) + x(b)) / 2} y={at + 5} textAnchor="middle">
                 {units.bare(Math.abs(a - b), "length")}
               </text>
             </g>

@@ -22,7 +22,7 @@ import { HandMark, LeastGap, ObstacleGrips, Obstacles, SweepBand } from "./Obsta
 import { Dimensions, plus, Quadrant } from "./overlays";
 import { LeverShape, MissingGap, RulerPointers, Rulers, ScaleBar } from "./shapes";
 import { fitted, projection, zoomed, type Projection, type Size, type View } from "./viewport";
-import "./bench.css";
+import css from "./throwBench.module.css";
 
 export const POINT_NAMES: Record<PointName, string> = {
   knob: "Knob",
@@ -107,7 +107,7 @@ export function SideView(props: SideViewProps) {
 
   return (
     <div
-      className="sheet"
+      className={css.sheet}
       ref={box}
       onDoubleClick={(e) => {
         if (!(e.target as Element).closest("[data-point]")) setView(null);
@@ -115,7 +115,7 @@ export function SideView(props: SideViewProps) {
     >
       <PanZoom target={box} latest={latest} />
       <svg
-        className="draw"
+        className={css.draw}
         width={size.width}
         height={size.height}
         role="group"
@@ -267,7 +267,7 @@ export function SideView(props: SideViewProps) {
           />
         )}
       </svg>
-      <div className="zoomkeys">
+      <div className={css.zoomkeys}>
         <button type="button" aria-label="Nearer" onClick={() => zoom(1.25)}>
           <svg width="14" height="14" viewBox="0 0 14 14" stroke="currentColor" strokeWidth="1.6">
             <path d="M2 7h10M7 2v10" />
@@ -346,15 +346,15 @@ function GearboxFace({ pr, setup, gearbox }: { pr: Projection; setup: BenchSetup
         <path className="ref" d={`M${pr.p(at(0, 5))}L${pr.p(at(face, 5))}M${pr.p(at(0, -5))}L${pr.p(at(face, -5))}`} />
       )}
       <path
-        className="ref gfill"
+        className={`ref ${css.gfill}`}
         d={`M${pr.p(at(face, -34))}L${pr.p(at(face, 46))}L${pr.p(at(face + 26, 62))}L${pr.p(at(face + 120, 70))}M${pr.p(at(face, -34))}L${pr.p(at(face + 26, -52))}L${pr.p(at(face + 120, -60))}`}
       />
-      <text className="nm" x={pr.x(at(face + 40).xMm)} y={pr.y(at(face + 40, -18).zMm)}>
+      <text className={css.nm} x={pr.x(at(face + 40).xMm)} y={pr.y(at(face + 40, -18).zMm)}>
         gearbox
       </text>
       {drive.kind === "rod" && (
         <text
-          className="nm"
+          className={css.nm}
           x={pr.x((setup.pivot.xMm * 2 + pin.xMm + from.xMm) / 2)}
           y={pr.y((pin.zMm + from.zMm) / 2 + setup.pivot.zMm) + 24}
           textAnchor="middle"

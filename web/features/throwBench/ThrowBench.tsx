@@ -40,7 +40,7 @@ import { useBenchKeys } from "./useBenchKeys";
 import { useGlide } from "./useGlide";
 import { useObstacleDrag } from "./useObstacleDrag";
 import { Working } from "./Working";
-import "./bench.css";
+import css from "./throwBench.module.css";
 
 export interface ThrowBenchProps {
   gearbox: Gearbox;
@@ -378,12 +378,12 @@ export function ThrowBench(props: ThrowBenchProps) {
           </>
         )}
       </Answer>
-      <section className={isCandidate && selected.notches ? "bench tall" : "bench"} aria-label="Throw bench">
-        <div className="bench-left">
+      <section className={isCandidate && selected.notches ? `bench ${css.tall}` : "bench"} aria-label="Throw bench">
+        <div className={css.benchLeft}>
           <h2 className="hd2">
             In gear <span className="lb">keys 1 to 6, r, 0</span>
           </h2>
-          <div className="padbox">
+          <div className={css.padbox}>
             <GearPad {...seatsOf(gearbox, lever)} gear={gear} onGear={putInGear} />
           </div>
           <h2 className="hd2">
@@ -396,8 +396,8 @@ export function ThrowBench(props: ThrowBenchProps) {
           {addBlock}
           {obstacleList}
         </div>
-        <div className="sheetbox">
-          <nav className="sheettabs" aria-label="View of the lever">
+        <div className={css.sheetbox}>
+          <nav className={css.sheettabs} aria-label="View of the lever">
             <button type="button" aria-pressed={!behind} onClick={() => setBehind(false)}>
               From the side
             </button>
@@ -433,7 +433,7 @@ export function ThrowBench(props: ThrowBenchProps) {
             />
           )}
         </div>
-        <div className="bench-right" role="region" aria-label="Ledger" tabIndex={0}>
+        <div className={css.benchRight} role="region" aria-label="Ledger" tabIndex={0}>
           <LateLedger
             old={old}
             oldLever={oldLever}

@@ -2,6 +2,7 @@ import { useRef } from "react";
 import type { Point } from "../../../core";
 import type { Units } from "./overlays";
 import type { Projection, Size } from "./viewport";
+import css from "./throwBench.module.css";
 
 /** A square to drag a point by; a finger finds it 44 px wide. */
 export function Handle({
@@ -37,7 +38,7 @@ export function Handle({
   return (
     <g
       data-point={id}
-      className={on ? "hnd sel" : "hnd"}
+      className={on ? `${css.hnd} ${css.sel}` : css.hnd}
       transform={`translate(${x} ${y})`}
       role="button"
       tabIndex={0}
@@ -67,8 +68,8 @@ export function Handle({
       }}
     >
       <circle r="22" fill="transparent" />
-      {on && <rect x="-8.5" y="-8.5" width="17" height="17" className="hring" />}
-      <rect x={on ? -5.5 : -4} y={on ? -5.5 : -4} width={on ? 11 : 8} height={on ? 11 : 8} className="sq" />
+      {on && <rect x="-8.5" y="-8.5" width="17" height="17" className={css.hring} />}
+      <rect x={on ? -5.5 : -4} y={on ? -5.5 : -4} width={on ? 11 : 8} height={on ? 11 : 8} className={css.sq} />
     </g>
   );
 }
@@ -101,19 +102,19 @@ export function Callout({
   const side = own.zMm >= 0 ? "up" : "down";
   const along = own.xMm >= 0 ? "forward" : "back";
   return (
-    <g className="callout" pointerEvents="none">
+    <g className={css.callout} pointerEvents="none">
       <path d={`M${x} ${y}L${left < x ? left + w : left} ${top + h / 2}`} className="lead" />
-      <rect x={left} y={top} width={w} height={h} className="fbox" />
+      <rect x={left} y={top} width={w} height={h} className={css.fbox} />
       <text x={left + 8} y={top + 17} className="cap b">
         {name}
       </text>
-      <text x={left + w - 8} y={top + 17} textAnchor="end" className="val">
+      <text x={left + w - 8} y={top + 17} textAnchor="end" className={css.val}>
         {units.show(Math.abs(own.zMm), "length")} {side}
       </text>
-      <text x={left + 8} y={top + 35} className="und">
+      <text x={left + 8} y={top + 35} className={css.und}>
         {held ? `held: ${held}` : `= ${units.other(Math.abs(own.zMm), "length")}`}
       </text>
-      <text x={left + w - 8} y={top + 35} textAnchor="end" className="und">
+      <text x={left + w - 8} y={top + 35} textAnchor="end" className={css.und}>
         {held ? "" : `${units.show(Math.abs(own.xMm), "length")} ${along}`}
       </text>
     </g>

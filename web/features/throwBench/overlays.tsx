@@ -4,6 +4,7 @@ import type { BenchSetup } from "../../../domain";
 import type { SideViewProps } from "./sideViewProps";
 import { Dimension } from "./shapes";
 import type { Projection } from "./viewport";
+import css from "./throwBench.module.css";
 
 export type Units = ReturnType<typeof useUnits>;
 
@@ -51,17 +52,17 @@ export function Quadrant({
   const shown = (pose.angleRad * 180) / Math.PI;
   return (
     <g>
-      <path className="quad" d={`M${arc}`} />
-      <path className="qt" d={ticks.map((d) => `M${pr.p(at(d))}L${pr.p(at(d, d % 5 === 0 ? 7 : 4))}`).join("")} />
+      <path className={css.quad} d={`M${arc}`} />
+      <path className={css.qt} d={ticks.map((d) => `M${pr.p(at(d))}L${pr.p(at(d, d % 5 === 0 ? 7 : 4))}`).join("")} />
       {[...(roomForN ? [[0, ["N"]] as [number, string[]]] : []), ...labels].map(([deg, names]) => {
         const p = at(deg, 18);
         return (
-          <text key={names.join()} className="ql" x={pr.x(p.xMm)} y={pr.y(p.zMm) + 4} textAnchor="middle">
+          <text key={names.join()} className={css.ql} x={pr.x(p.xMm)} y={pr.y(p.zMm) + 4} textAnchor="middle">
             {names.join(" ")}
           </text>
         );
       })}
-      <path className="needle" d={`M${pr.p(at(shown, -14))}L${pr.p(at(shown, 9))}`} />
+      <path className={css.needle} d={`M${pr.p(at(shown, -14))}L${pr.p(at(shown, 9))}`} />
     </g>
   );
 }

@@ -2,6 +2,7 @@ import { range } from "d3-array";
 import { memo } from "react";
 import type { LeverGeometry, Point, Pose } from "../../../core";
 import { projection, type Projection, type Size, type View } from "./viewport";
+import css from "./throwBench.module.css";
 
 export type Stroke = "cand" | "old" | "ghost" | "other";
 
@@ -33,7 +34,7 @@ interface ShapeProps {
 export function LeverShape({ pr, lever, pivot, pose, stroke, filled }: ShapeProps) {
   const knob = plus(pivot, pose.knob);
   const pin = plus(pivot, pose.pin);
-  const cls = `ln ${stroke}${filled ? " filled" : ""}`;
+  const cls = `${css.ln} ${stroke}${filled ? " filled" : ""}`;
   const r = (mm: number) => Math.max(3, mm * pr.scale);
   const circle = (at: Point, mm: number, key?: string) => (
     <circle key={key} className={cls} cx={pr.x(at.xMm)} cy={pr.y(at.zMm)} r={r(mm)} />
@@ -54,7 +55,7 @@ export function LeverShape({ pr, lever, pivot, pose, stroke, filled }: ShapeProp
 
 function DriveShape({ pr, lever, pivot, pose, stroke, filled }: ShapeProps) {
   const { drive } = lever;
-  const cls = `ln ${stroke}${filled ? " filled" : ""}`;
+  const cls = `${css.ln} ${stroke}${filled ? " filled" : ""}`;
   const pin = plus(pivot, pose.pin);
   const r = (mm: number) => Math.max(3, mm * pr.scale);
   if (drive.kind === "direct") {
@@ -99,7 +100,7 @@ export function MissingGap({ pr, pivot, pose, label }: { pr: Projection; pivot: 
       <path d={bar(pr, from, far, BODY.rod + 2, BODY.rod + 2)} />
       <circle cx={x1} cy={y1} r="4" />
       <circle cx={x2} cy={y2} r="4" />
-      <text x={(x1 + x2) / 2} y={Math.min(y1, y2) - 16} textAnchor="middle" className="dt brk">
+      <text x={(x1 + x2) / 2} y={Math.min(y1, y2) - 16} textAnchor="middle" className={`${css.dt} brk`}>
         {label}
       </text>
     </g>
@@ -142,12 +143,12 @@ export function Dimension({ kind, from, to, at, ends, text, upright, share = 0.5
   const label = tight ? b + 22 + half : middle;
   const [tx, ty] = upright ? [at, tight ? a - 26 : middle] : [label, at];
   return (
-    <g className={`dim ${kind}`}>
-      <path className="ext" d={`M${pt(a, gap(endA))}L${pt(a, past)}M${pt(b, gap(endB))}L${pt(b, past)}`} />
+    <g className={`${css.dim} ${kind}`}>
+      <path className={css.ext} d={`M${pt(a, gap(endA))}L${pt(a, past)}M${pt(b, gap(endB))}L${pt(b, past)}`} />
       <path className="line" d={line} />
-      <path className="arr" d={tight ? head(a, -1) + head(b, 1) : head(a, 1) + head(b, -1)} />
-      <rect x={tx - half} y={ty - 9} width={half * 2} height={18} className="ground" />
-      <text x={tx} y={ty + 5} textAnchor="middle" className="dt">
+      <path className={css.arr} d={tight ? head(a, -1) + head(b, 1) : head(a, 1) + head(b, -1)} />
+      <rect x={tx - half} y={ty - 9} width={half * 2} height={18} className={css.ground} />
+      <text x={tx} y={ty + 5} textAnchor="middle" className={css.dt}>
         {text}
       </text>
     </g>
@@ -178,10 +179,10 @@ export const Rulers = memo(function Rulers({ view, size, unit }: { view: View; s
     xs.map((n) => `M${pr.x(n * step).toFixed(1)} ${height - 24}v${lengthOf(n)}`).join("");
   return (
     <g className="rulers" aria-hidden="true">
-      <rect x="0" y="0" width="26" height={height} className="ground" />
-      <rect x="0" y={height - 24} width={width} height="24" className="ground" />
-      <path className="rul" d={`M26 0V${height - 24}H${width}`} />
-      <path className="tk" d={marks} />
+      <rect x="0" y="0" width="26" height={height} className={css.ground} />
+      <rect x="0" y={height - 24} width={width} height="24" className={css.ground} />
+      <path className={css.rul} d={`M26 0V${height - 24}H${width}`} />
+      <path className={css.tk} d={marks} />
       {zs.filter(isMajor).map((n) => (
         <text key={n} className="rt" transform={`translate(11 ${pr.y(n * step)}) rotate(-90)`} textAnchor="middle">
           {figure(n)}
@@ -202,8 +203,8 @@ export const Rulers = memo(function Rulers({ view, size, unit }: { view: View; s
 export function RulerPointers({ pr, height, at }: { pr: Projection; height: number; at: Point }) {
   return (
     <g aria-hidden="true">
-      <path className="ptr" d={`M26 ${pr.y(at.zMm)}l-9 -5v10z`} />
-      <path className="ptr" d={`M${pr.x(at.xMm)} ${height - 24}l-5 9h10z`} />
+      <path className={css.ptr} d={`M26 ${pr.y(at.zMm)}l-9 -5v10z`} />
+      <path className={css.ptr} d={`M${pr.x(at.xMm)} ${height - 24}l-5 9h10z`} />
     </g>
   );
 }
@@ -217,10 +218,10 @@ export function ScaleBar({ pr, right, bottom, unit }: { pr: Projection; right: n
   const x = right - w - 40;
   return (
     <g className="scalebar">
-      <text x={x} y={bottom - 10} textAnchor="middle" className="rt2">
+      <text x={x} y={bottom - 10} textAnchor="middle" className={css.rt2}>
         0
       </text>
-      <text x={x + w} y={bottom - 10} textAnchor="middle" className="rt2">
+      <text x={x + w} y={bottom - 10} textAnchor="middle" className={css.rt2}>
         {inch ? `${mm / 25.4} in` : `${mm} mm`}
       </text>
       <rect x={x} y={bottom - 5} width={w} height="5" fill="var(--ink)" />

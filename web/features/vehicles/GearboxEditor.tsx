@@ -1,12 +1,13 @@
+import { boundsOf, resources, checkGearbox, gearboxSchema, type Vehicle } from "../../../contract";
 import { Button } from "antd";
 import { useState } from "react";
-import { checkGearbox, gearboxSchema, type Vehicle } from "../../../contract";
 import type { Gearbox } from "../../../core";
 import type { Editor } from "../../data/saving";
 import { gearShort } from "../../format/words";
 import { QuantityField } from "../../ui/QuantityField";
 import { TextField } from "../../ui/TextField";
 import { exampleGearbox } from "../../../domain";
+import css from "./vehicles.module.css";
 
 /** Gears, their gates and the rail's travel: they belong to the gearbox, whatever lever stands above it. */
 export function GearboxEditor({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {
@@ -52,7 +53,7 @@ export function GearboxEditor({ vehicle, edit }: { vehicle: Vehicle; edit: Edito
         Gearbox{" "}
         <span className="lb">travel of the {arm ? "gearbox arm" : "shift rail"}, + brings the knob to the rear</span>
       </h2>
-      <table className="gbox">
+      <table className={css.gbox}>
         <thead>
           <tr className="lb">
             <th align="left">gear</th>
@@ -144,7 +145,7 @@ export function GearboxEditor({ vehicle, edit }: { vehicle: Vehicle; edit: Edito
         </Button>
       </div>
       {columns.length > 0 && (
-        <table className="gbox">
+        <table className={css.gbox}>
           <thead>
             <tr className="lb">
               <th align="left">gate</th>
@@ -162,8 +163,7 @@ export function GearboxEditor({ vehicle, edit }: { vehicle: Vehicle; edit: Edito
                     hideLabel
                     kind="length"
                     base={c.crossMm}
-                    min={-200}
-                    max={200}
+                    {...boundsOf(resources.vehicle, "gearbox.columns[].crossMm")}
                     onCommit={({ base, typed }) =>
                       save(
                         { ...gearbox, columns: columns.map((x, k) => (k === i ? { ...x, crossMm: base } : x)) },

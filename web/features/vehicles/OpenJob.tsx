@@ -9,7 +9,6 @@ import { Choice } from "../../ui/TextField";
 import { z } from "zod";
 import { shifterKinds } from "../../../contract";
 import { useKeptDraft } from "../../ui/useDraft";
-import "./vehicles.css";
 
 const formShape = z.object({
   fresh: z.boolean().default(false),

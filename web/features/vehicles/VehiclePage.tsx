@@ -1,7 +1,7 @@
+import { boundsOf, resources, quantityKinds, type DossierView, type Vehicle } from "../../../contract";
 import { Button, Modal } from "antd";
 import { useMemo, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { quantityKinds, type DossierView, type Vehicle } from "../../../contract";
 import { formatNumber } from "../../../core";
 import { useShopQuery, useVehicleQuery } from "../../data/api";
 import { useAppSelector } from "../../data/hooks";
@@ -33,9 +33,7 @@ import { SpecFigure } from "../../pieces/torque/SpecFigure";
 import { GearboxEditor } from "./GearboxEditor";
 import { OpenJob } from "./OpenJob";
 import { WhatTurns } from "./WhatTurns";
-import "../plan/plan.css";
-import "../job/job.css";
-import "./vehicles.css";
+import css from "./vehicles.module.css";
 
 const OdometerChart = late(() => import("./OdometerChart").then((m) => m.default));
 
@@ -80,7 +78,7 @@ export function VehiclePage() {
           Open a job
         </Button>
       </header>
-      <div className="page dossier">
+      <div className={`page ${css.dossier}`}>
         <div>
           <Facts vehicle={vehicle} edit={edit} />
           <GearboxEditor vehicle={vehicle} edit={edit} />
@@ -125,7 +123,13 @@ function Facts({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {
     <section className="sect">
       <h2 className="hd2">Vehicle</h2>
       <div className="fields">
-        <TextField label="tag" value={vehicle.tag} required max={16} onCommit={(tag) => patch({ tag }, `Tag ${tag}`)} />
+        <TextField
+          label="tag"
+          value={vehicle.tag}
+          required
+          max={boundsOf(resources.vehicle, "tag").max}
+          onCommit={(tag) => patch({ tag }, `Tag ${tag}`)}
+        />
         <TextField label="owner" value={vehicle.owner} onCommit={(owner) => patch({ owner }, "Owner")} />
         <TextField label="make" value={vehicle.make} onCommit={(make) => patch({ make }, "Make")} />
         <TextField label="model" value={vehicle.model} onCommit={(model) => patch({ model }, "Model")} />
@@ -167,8 +171,7 @@ function Facts({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {
         <NumberField
           label="cylinders"
           value={vehicle.cylinders}
-          min={1}
-          max={16}
+          {...boundsOf(resources.vehicle, "cylinders")}
           whole
           unit=""
           onCommit={(cylinders) => patch({ cylinders }, "Cylinders")}
@@ -176,8 +179,7 @@ function Facts({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {
         <NumberField
           label="idle"
           value={vehicle.idleRpm}
-          min={200}
-          max={5000}
+          {...boundsOf(resources.vehicle, "idleRpm")}
           unit="rpm"
           onCommit={(idleRpm) => patch({ idleRpm }, "Idle")}
         />

@@ -8,7 +8,6 @@ import { count, SHIFTER_NAMES } from "../../format/words";
 import { Tag } from "../../ui/pictograms";
 import { Empty, Skeleton, Trouble } from "../../ui/states";
 import { OpenJob } from "./OpenJob";
-import "./vehicles.css";
 
 const PAGE = 100;
 

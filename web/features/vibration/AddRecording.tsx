@@ -8,6 +8,7 @@ import { isUnreachable } from "../../data/api";
 import { recordingUpload } from "../../data/uploads";
 import { useWaitingFiles } from "../../data/useWaitingFiles";
 import { likelyRun, withoutUnit, type LaterRecording, type Run } from "../../../domain";
+import css from "./vibration.module.css";
 
 export interface Added {
   kept: KeptRecording;
@@ -69,7 +70,7 @@ export function AddRecording({
 
   return (
     <div
-      className={`vdrop${over ? " over" : ""}${large ? " large" : ""}`}
+      className={`vdrop${over ? " over" : ""}${large ? css.large : ""}`}
       onDragOver={(e) => {
         e.preventDefault();
         setOver(true);

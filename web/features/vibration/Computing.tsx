@@ -1,5 +1,6 @@
 import { Button } from "antd";
 import { usePart, type Task, type TaskName } from "../../worker";
+import css from "./vibration.module.css";
 
 /** While a spectrum is calculated: the bar, and a way to cancel it; or why there is none. */
 export function Computing({
@@ -19,7 +20,7 @@ export function Computing({
   const part = usePart(task);
   if (failed || cancelled) {
     return (
-      <div className="vwait" role="alert">
+      <div className={css.vwait} role="alert">
         <p>{failed ? `This recording cannot be calculated: ${failed}.` : "Cancelled."}</p>
         <Button size="small" onClick={onAgain}>
           Calculate again
@@ -28,7 +29,7 @@ export function Computing({
     );
   }
   return (
-    <div className="vwait">
+    <div className={css.vwait}>
       <p className="lb">Calculating the spectrum</p>
       <progress max={1} value={part} aria-label="Calculating the spectrum" />
       <Button size="small" onClick={onCancel}>

@@ -3,6 +3,7 @@ import { formatNumber, type SpectrumAnswer, type VibrationSource } from "../../.
 import { Chart, token } from "../../ui/ApexChart";
 import { fewerRows } from "./decimate";
 import { amplitudeText, inWords } from "../../../domain";
+import css from "./vibration.module.css";
 
 /** Columns there is room for. */
 const COLUMNS = 60;
@@ -85,7 +86,7 @@ export function OrderMap({
           tooltip: { y: { formatter: (v: number) => amplitudeText(v, unit) } },
         }}
       />
-      <ul className="vshades" aria-hidden="true">
+      <ul className={css.vshades} aria-hidden="true">
         {shades.map(({ from, color }, i) => (
           <li key={from}>
             <i style={{ background: color }} />

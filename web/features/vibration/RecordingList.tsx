@@ -7,6 +7,7 @@ import { Choice, TextField } from "../../ui/TextField";
 import { type RecordingAnalysis, CONDITION_NAMES, PHASE_NAMES, UNIT_NAMES } from "../../../domain";
 import { RunFields } from "./RunFields";
 import { useRunWords } from "../../pieces/vibration/Verdict";
+import css from "./vibration.module.css";
 
 /** Recordings of the job: which is looked at, which is laid over it, and how each was made. */
 export function RecordingList({
@@ -37,8 +38,8 @@ export function RecordingList({
         const on = r.id === shown.id;
         return (
           <li key={r.id} className={on ? "on" : r.id === over?.id ? "over" : undefined}>
-            <div className="vrow">
-              <button type="button" aria-pressed={on} className="vname" onClick={() => onShow(r.id)}>
+            <div className={css.vrow}>
+              <button type="button" aria-pressed={on} className={css.vname} onClick={() => onShow(r.id)}>
                 <b className="rt">{r.name || CONDITION_NAMES[r.condition]}</b>
                 <span className="lb">
                   <em className={r.phase === "before" ? "och" : "teal"}>{r.phase}</em>, {words(h)},{" "}
@@ -46,7 +47,7 @@ export function RecordingList({
                 </span>
               </button>
               {!on && r.unit === shown.unit && (
-                <span className="vover">
+                <span className={css.vover}>
                   <SlotSwitch
                     on={r.id === over?.id}
                     label={`Compare with ${r.name || "this one"}`}
@@ -95,7 +96,7 @@ function Details({
     addressOf("recordingFile", { name: `${r.file}.${kind}` }, about);
   const saveAs = `${view.vehicle.tag} ${called}`.replace(/[^\p{L}\p{N} ,.-]/gu, "");
   return (
-    <details className="vdetails" open={open}>
+    <details className={css.vdetails} open={open}>
       <summary className="lb">how it was made</summary>
       <TextField
         label="name"

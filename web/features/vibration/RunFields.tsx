@@ -1,8 +1,9 @@
-import { runConditions, type RunCondition, type Vehicle } from "../../../contract";
+import { boundsOf, resources, runConditions, type RunCondition, type Vehicle } from "../../../contract";
 import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { Choice, TextField } from "../../ui/TextField";
 import { CONDITION_NAMES, PHASE_NAMES, standing, type Run } from "../../../domain";
+import css from "./vibration.module.css";
 
 /** How it ran while it was recorded, and where the sensor was. */
 export function RunFields({
@@ -23,7 +24,7 @@ export function RunFields({
   ]) as Record<string, string>;
   return (
     <div className="runfields">
-      <div className="wide2">
+      <div className={css.wide2}>
         <Choice<RunCondition>
           label="condition"
           value={run.condition ?? "roadSpeed"}
@@ -57,8 +58,7 @@ export function RunFields({
             label="road speed"
             kind="speed"
             base={run.speedKmh ?? null}
-            min={1}
-            max={500}
+            {...boundsOf(resources.recording, "speedKmh")}
             hint="70 km/h"
             onCommit={({ base, typed }) => onChange({ speedKmh: base }, typed)}
             onClear={() => onChange({ speedKmh: null }, "road speed not known")}

@@ -4,6 +4,7 @@ import { formatNumber } from "../../../core";
 import { useUnits } from "../../format/units";
 import { diagnosisOf, causeOf, FAULTS_OF, inWords, fromMountRoom } from "../../../domain";
 import { useKnowledge } from "../../data/useKnowledge";
+import css from "./vibration.module.css";
 
 /** Suspects of Ask under this, as a part, are not worth a word here. */
 const WORTH = 0.03;
@@ -20,7 +21,7 @@ export function SameSuspect({ view, sources, hz }: { view: JobView; sources: rea
     return side ? [{ source: s, side }] : [];
   });
   return (
-    <section className="vsides" aria-label="The same suspect from other sides">
+    <section className={css.vsides} aria-label="The same suspect from other sides">
       {sides.map(({ source, side }) => (
         <div key={source}>
           <h2 className="hd2">

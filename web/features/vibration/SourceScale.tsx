@@ -1,6 +1,7 @@
 import { formatNumber, type VibrationSource } from "../../../core";
 import type { Plot } from "./plot";
 import { inWords, shortName } from "../../../domain";
+import css from "./vibration.module.css";
 
 /** Width a name needs, px, and rows there are for names that would stand on each other. */
 const NAME_PX = 62;
@@ -55,7 +56,7 @@ export function SourceScale({
   const rows = Math.max(1, ...placed.map((p) => p.row + 1));
   if (!seen.length) return null;
   return (
-    <div className="vscale" style={{ height: BAR + 12 + rows * ROW_PX }}>
+    <div className={css.vscale} style={{ height: BAR + 12 + rows * ROW_PX }}>
       <svg width="100%" height={BAR + 12 + rows * ROW_PX} aria-hidden="true">
         <rect x={plot.left} y={3} width={plot.width} height={BAR} rx={5} fill="var(--well)" stroke="var(--edge)" />
         {otherSources

@@ -11,6 +11,7 @@ import {
 import type { SpectrumDrawn } from "../../worker";
 import { Figure, OriginLegend } from "../../ui/marks";
 import { amplitudeHead, amplitudeText, inWords, otherAmplitude } from "../../../domain";
+import css from "./vibration.module.css";
 
 export interface Listened {
   recording: VibrationRecording;
@@ -85,7 +86,7 @@ export function SourceTable({
     );
   return (
     <>
-      <table className="ledger vtable">
+      <table className={`ledger ${css.vtable}`}>
         <thead>
           <tr>
             <th>rotating part</th>
@@ -112,13 +113,13 @@ export function SourceTable({
                 <td>
                   <button
                     type="button"
-                    className="vlit"
+                    className={css.vlit}
                     aria-pressed={l.id === lit}
                     onClick={() => onLight(l.id === lit ? null : l.id)}
                   >
                     {inWords(l.id)}
                   </button>
-                  {shared && <small className="vshared">{shared}</small>}
+                  {shared && <small className={css.vshared}>{shared}</small>}
                 </td>
                 <td>
                   <Figure origin="calculated" wide>

@@ -6,6 +6,7 @@ import { Chart, token } from "../../ui/ApexChart";
 import { decimated, niceTop } from "./decimate";
 import { amplitudeHead, amplitudeText } from "../../../domain";
 import { SourceScale } from "./SourceScale";
+import css from "./vibration.module.css";
 
 /** Points a curve is drawn with: about one for every other pixel. */
 const POINTS = 480;
@@ -51,7 +52,7 @@ export function SpectrumChart({
   const reach = Math.max(...curves.map((c) => 1.5 * c.binHz));
   const band = sources.find((s) => s.id === lit) ?? null;
   return (
-    <div className="vchart">
+    <div className={css.vchart}>
       <div
         role="img"
         aria-label={`Spectrum to ${formatNumber(toHz, 0)} Hz of ${curves.map((c) => c.name).join(" and ")}`}

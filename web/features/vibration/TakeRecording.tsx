@@ -12,6 +12,7 @@ import { isUnreachable } from "../../data/api";
 import { useOfferedInstruments } from "../../data/useOfferedInstruments";
 import { recordingUpload } from "../../data/uploads";
 import { RunFields } from "./RunFields";
+import css from "./vibration.module.css";
 
 /** A recording ends by itself after this, s: a job's file stays small. */
 const LONGEST_S = 60;
@@ -170,7 +171,7 @@ export function TakeRecording({
         />
       </div>
       {from === "sensor" && !still && (
-        <div className="row-flex runup">
+        <div className={`row-flex ${css.runup}`}>
           <SlotSwitch on={runUp} label="Run the engine up through it" onChange={setRunUp} />
           <span>Run the engine up through it</span>
           {runUp && (
@@ -178,7 +179,7 @@ export function TakeRecording({
           )}
         </div>
       )}
-      <svg className="levels" viewBox={`0 0 ${BARS * 5} 56`} preserveAspectRatio="none" aria-hidden="true">
+      <svg className={css.levels} viewBox={`0 0 ${BARS * 5} 56`} preserveAspectRatio="none" aria-hidden="true">
         <path d={`M0 28H${BARS * 5}`} stroke="var(--edge)" strokeWidth="1" />
         {received.level.map((v, i) => (
           <rect key={i} x={i * 5} y={28 - (26 * v) / top} width="3" height={(52 * v) / top} fill="var(--teal)" />

@@ -31,7 +31,7 @@ import { changesOf, SourceTable, type Listened } from "./SourceTable";
 import { SpectrumChart } from "./SpectrumChart";
 import { Verdict } from "../../pieces/vibration/Verdict";
 import { VibrationWorking } from "./VibrationWorking";
-import "./vibration.css";
+import css from "./vibration.module.css";
 
 /** A resolution coarser than this, Hz, does not part sources that stand close. */
 const COARSE_HZ = 2;
@@ -118,7 +118,7 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
         <Answer acts={tabs}>
           <b>Record what shakes:</b> its frequency says which rotating part it is.
         </Answer>
-        <div className="vib empty1">
+        <div className={`${css.vib} ${css.empty1}`}>
           <AddRecording view={view} large onAdded={keep} onLater={later} />
           <Empty
             title="No recording yet"
@@ -212,9 +212,9 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
           after={beforeAfter ? second : null}
         />
       </Answer>
-      <div className="vib">
-        <div className="vmain">
-          <div className="row-flex vbar">
+      <div className={css.vib}>
+        <div className={css.vmain}>
+          <div className={`row-flex ${css.vbar}`}>
             <div className="tabs2" role="tablist" aria-label="Ways of looking">
               <button type="button" role="tab" aria-selected={!showMap} onClick={() => setLook("spectrum")}>
                 Spectrum
@@ -230,7 +230,7 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
               </button>
             </div>
             {second && !showMap && (
-              <ul className="vkey">
+              <ul className={css.vkey}>
                 <li className="old">{beforeAfter ? PHASE_NAMES.before : headOf(second.recording)}</li>
                 <li className="new">{beforeAfter ? PHASE_NAMES.after : headOf(first.recording)}</li>
               </ul>
@@ -250,7 +250,7 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
             )}
             {!showMap && <span className="lb">Hz</span>}
           </div>
-          <div className="vpaper">
+          <div className={css.vpaper}>
             {done && (!second || overDone || two.result.state === "cancelled") ? (
               showMap && done.orderMap ? (
                 <OrderMap map={done.orderMap} sources={first.sources} unit={first.recording.unit} runUp={first.runUp} />
@@ -284,19 +284,21 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
             )}
           </div>
           {coarse && (
-            <p className="och vnote">
+            <p className={`och ${css.vnote}`}>
               This recording is short: peaks closer than {formatNumber(done.resolutionHz, 1)} Hz cannot be separated.
               Record ten seconds.
             </p>
           )}
           {first.rotatingSources?.ok &&
             first.rotatingSources.notes.map((n) => (
-              <p key={n} className="och vnote">
+              <p key={n} className={`och ${css.vnote}`}>
                 {n.charAt(0).toUpperCase() + n.slice(1)}.
               </p>
             ))}
           {second && first.recording.place !== second.recording.place && (
-            <p className="och vnote">The sensor was not at the same place in both: a difference may come from that.</p>
+            <p className={`och ${css.vnote}`}>
+              The sensor was not at the same place in both: a difference may come from that.
+            </p>
           )}
           {done && first.sources.length > 0 && !first.runUp && (
             <SourceTable
@@ -309,7 +311,7 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
             />
           )}
         </div>
-        <aside className="vaside">
+        <aside className={css.vaside}>
           <RecordingList
             view={view}
             edit={edit}

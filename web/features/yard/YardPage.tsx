@@ -13,7 +13,7 @@ import { OpenJob } from "../vehicles";
 import { actionOf, YardAction } from "./YardAction";
 import { useNow } from "../../ui/useNow";
 import { WaitBar } from "./WaitBar";
-import "./yard.css";
+import css from "./yard.module.css";
 
 const GROUPS = [
   { kind: "nothing", title: "Ready to work on" },
@@ -107,7 +107,7 @@ export function YardPage() {
               </>
             )}
           </Answer>
-          <section className="yard">
+          <section className={css.yard}>
             <div className="jobs">
               {data.total === 0 && (
                 <Empty
@@ -126,7 +126,7 @@ export function YardPage() {
                 </Empty>
               )}
               {jobs.length > 0 && (
-                <div className="jh lb" aria-hidden="true">
+                <div className={`${css.jh} lb`} aria-hidden="true">
                   <span>Tag</span>
                   <span>Vehicle and owner</span>
                   <span>Stage</span>
@@ -153,21 +153,21 @@ export function YardPage() {
                     </h2>
                     <ol>
                       {own.map((j) => (
-                        <li key={j.id} className="yjob">
+                        <li key={j.id} className={css.yjob}>
                           <Link to={`/vehicles/${j.vehicleId}`} aria-label={`Dossier of ${j.tag}`}>
                             <Tag text={j.tag} />
                           </Link>
-                          <Link to={`/jobs/${j.id}/${j.stage}`} className="who">
+                          <Link to={`/jobs/${j.id}/${j.stage}`} className={css.who}>
                             <b>{j.title}</b>
                             <span>{j.owner}</span>
                           </Link>
                           <MiniRail stage={j.stage} />
-                          <div className="wt">
+                          <div className={css.wt}>
                             <b>{j.waits.what || j.complaint.slice(0, 60) || "nothing noted"}</b>
                             <span>job {j.number}</span>
                           </div>
                           <WaitBar kind={kind} since={j.waits.since ?? j.openedAt} until={j.waits.until} now={now} />
-                          <span className="ld" title={loadText(j.load)}>
+                          <span className={css.ld} title={loadText(j.load)}>
                             <LoadPictogram load={j.load} />
                             <span className="sr">{loadText(j.load)}</span>
                           </span>
@@ -179,7 +179,7 @@ export function YardPage() {
                 );
               })}
               {more > 0 && (
-                <p className="yardmore">
+                <p className={css.yardmore}>
                   <span className="q">
                     {jobs.length} of {count(data.found, "open job")} shown, newest first in each group.
                   </span>{" "}
@@ -187,13 +187,13 @@ export function YardPage() {
                 </p>
               )}
             </div>
-            <section className="sect side" aria-label="Bays">
+            <section className={`sect ${css.side}`} aria-label="Bays">
               <h2 className="hd2">
                 Bays <span className="lb">load state</span>
               </h2>
               <ul className="lined">
                 {bays.map((j) => (
-                  <li key={j.id} className="bayline">
+                  <li key={j.id} className={css.bayline}>
                     <span>{j.bay}</span>
                     <LoadPictogram load={j.load} />
                     <Link to={`/jobs/${j.id}/${j.stage}`} className="n">
@@ -210,7 +210,7 @@ export function YardPage() {
                   </h2>
                   <ul className="lined">
                     {data.rechecks.map((r) => (
-                      <li key={r.vehicleId} className="bayline">
+                      <li key={r.vehicleId} className={css.bayline}>
                         <Link to={`/vehicles/${r.vehicleId}`} className="n">
                           {r.tag}
                         </Link>

@@ -2,6 +2,7 @@ import { Modal } from "antd";
 import { formatNumber } from "../../../core";
 import { SymptomChip, type ThreeState } from "../../ui/slots";
 import { type Diagnosis, howToOf } from "../../../domain";
+import css from "./diagnosis.module.css";
 
 /** People a test needs. */
 export function Hands({ count }: { count: 1 | 2 }) {
@@ -39,7 +40,7 @@ export function TestsWorth({ diagnosis, onOpen }: { diagnosis: Diagnosis; onOpen
           const test = knowledge.tests.find((t) => t.id === n.test);
           return (
             <li key={n.test}>
-              <button type="button" className="wline" onClick={() => onOpen(n.test)}>
+              <button type="button" className={css.wline} onClick={() => onOpen(n.test)}>
                 <span className={n === tests[0] ? "rt" : undefined}>{n.label}</span>
                 <span className="n">
                   {formatNumber(n.minutes, 0)} <small>min</small>
@@ -56,7 +57,9 @@ export function TestsWorth({ diagnosis, onOpen }: { diagnosis: Diagnosis; onOpen
       </ul>
       {!tests.length && <p className="q">No test tells enough now.</p>}
       {questions.length > 0 && (
-        <p className="lb worth-ask">Ask the driver also: {questions.map((q) => q.label.toLowerCase()).join("; ")}.</p>
+        <p className={`lb ${css.worthAsk}`}>
+          Ask the driver also: {questions.map((q) => q.label.toLowerCase()).join("; ")}.
+        </p>
       )}
     </section>
   );
@@ -89,7 +92,7 @@ export function TestDialog({
       cancelButtonProps={{ style: { display: "none" } }}
     >
       {test && (
-        <div className="testbody">
+        <div className={css.testbody}>
           <p className="row-flex">
             <span className="n">{test.minutes} min</span>
             <Hands count={test.hands} />

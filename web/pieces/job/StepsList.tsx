@@ -1,5 +1,5 @@
+import { boundsOf, resources, type Step } from "../../../contract";
 import { Button } from "antd";
-import type { Step } from "../../../contract";
 import { formatNumber } from "../../../core";
 import { PLACE_NAMES } from "../../format/words";
 import { NumberField } from "../../ui/NumberField";
@@ -8,6 +8,7 @@ import { Choice, TextField } from "../../ui/TextField";
 import type { StageProps } from "../../data/stage";
 import { nextPosition } from "../../../domain";
 import { AddLine } from "../../ui/AddLine";
+import css from "./job.module.css";
 
 /** The steps in the order they are meant to be done. */
 export function StepsList({ view, edit, working }: StageProps & { working?: boolean }) {
@@ -50,7 +51,7 @@ export function StepsList({ view, edit, working }: StageProps & { working?: bool
                   label={`Step ${i + 1}`}
                   hideLabel
                   required
-                  max={200}
+                  max={boundsOf(resources.step, "text").max}
                   value={s.text}
                   onCommit={(text) => edit.update("step", s, { text }, `Step: ${text}`)}
                 />
@@ -69,7 +70,7 @@ export function StepsList({ view, edit, working }: StageProps & { working?: bool
                 >
                   bin
                 </Button>
-                <span className="srow">
+                <span className={css.srow}>
                   <span style={{ width: 170 }}>
                     <Choice
                       label={`Place of step ${i + 1}`}
@@ -101,8 +102,7 @@ export function StepsList({ view, edit, working }: StageProps & { working?: bool
                       label={`Wait after step ${i + 1}`}
                       hideLabel
                       value={s.waitMin || null}
-                      min={0}
-                      max={100000}
+                      {...boundsOf(resources.step, "waitMin")}
                       unit="min"
                       onCommit={(waitMin) =>
                         edit.update("step", s, { waitMin: waitMin ?? 0 }, `${s.text}: wait ${waitMin ?? 0} min`)

@@ -2,6 +2,7 @@ import { useLayoutEffect, useState } from "react";
 import { useUndoStateQuery } from "../../data/api";
 import { useAppSelector } from "../../data/hooks";
 import type { Editor } from "../../data/saving";
+import css from "./job.module.css";
 
 /**
  * Undo and redo of this person's own changes in this job. What would be taken back is the description and no part
@@ -19,7 +20,7 @@ export function UndoKeys({ scope, edit }: { scope: string; edit: Editor }) {
   const undo = data?.undo?.label;
   const redo = data?.redo?.label;
   return (
-    <div className="ur">
+    <div className={css.ur}>
       <button
         type="button"
         aria-label="Undo"

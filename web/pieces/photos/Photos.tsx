@@ -1,15 +1,14 @@
 import { Button, Image } from "antd";
 import { useRef, useState } from "react";
-import type { JobView, Photo } from "../../../contract";
+import { type JobView, type Photo, addressOf } from "../../../contract";
 import type { Editor } from "../../data/saving";
 import { refusedText, sendFile } from "../../data/sendFile";
 import { usePeople } from "../../data/useJobView";
 import { HiddenFile } from "../../ui/HiddenFile";
-import { addressOf } from "../../../contract";
 import { isUnreachable } from "../../data/api";
 import { photoUpload } from "../../data/uploads";
 import { useWaitingFiles } from "../../data/useWaitingFiles";
-import "./photos.css";
+import css from "./photos.module.css";
 
 const address = (photo: Pick<Photo, "file">, size: "whole" | "small"): string =>
   addressOf("photoFile", { file: photo.file }, { size });
@@ -68,10 +67,10 @@ export function Photos({
   };
 
   return (
-    <div className="photos">
+    <div className={css.photos}>
       {shown.length > 0 && (
         <Image.PreviewGroup>
-          <ul className="thumbs">
+          <ul className={css.thumbs}>
             {shown.map((p) => (
               <li key={p.id}>
                 <Image
@@ -94,7 +93,7 @@ export function Photos({
         </Image.PreviewGroup>
       )}
       {waiting.length > 0 && (
-        <ul className="waitfiles" role="status">
+        <ul className={css.waitfiles} role="status">
           {waiting.map((w) => (
             <li key={w.key} className="lb">
               {w.name}: kept here, sent when there is a connection
@@ -119,7 +118,7 @@ export function Photos({
           Photo
         </Button>
       ) : (
-        <div className="sending">
+        <div className={css.sending}>
           <progress max={1} value={part} aria-label={`Taking the photo of ${what} in`} />
           <Button size="small" onClick={() => sending.current?.abort()}>
             Cancel

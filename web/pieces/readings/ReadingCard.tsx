@@ -22,7 +22,7 @@ import {
   type Measurand,
   type Phase,
 } from "../../../domain";
-import "../../features/gauge/gauge.css";
+import css from "./readings.module.css";
 
 export const measurandName = (m: Measurand): string =>
   m.quantity === "throw"
@@ -177,7 +177,7 @@ export function ReadingCard({
           </Button>
         )}
       </div>
-      <div className="ract">
+      <div className={css.ract}>
         {kind !== "volume" && (reading?.values.length ?? 0) < 50 && (
           <TakeReading
             measures={kind}
@@ -191,7 +191,7 @@ export function ReadingCard({
       {reading ? (
         <ReadingFoot reading={reading} edit={edit} title={title} by={initialsOf(reading.takenBy)} />
       ) : (
-        <p className="lb rfoot">
+        <p className={`lb ${css.rfoot}`}>
           <OriginMark origin="missing" /> to take
         </p>
       )}
@@ -206,7 +206,7 @@ function ReadingFoot({ reading, edit, title, by }: { reading: Reading; edit: Edi
   const outlier = outlierOf(reading.values, reading.resolution?.base ?? 0);
   return (
     <>
-      <div className="rset">
+      <div className={css.rset}>
         <Choice
           label="taken with"
           value={reading.method}
@@ -232,7 +232,7 @@ function ReadingFoot({ reading, edit, title, by }: { reading: Reading; edit: Edi
           }
         />
       </div>
-      <p className="rfoot">
+      <p className={css.rfoot}>
         <OriginMark origin="measured" />
         <span className="n rmean">{units.show(result.mean, kind)}</span>
         <span className="n q">± {units.show(result.expanded, kind)}</span>

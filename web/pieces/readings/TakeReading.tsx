@@ -6,7 +6,7 @@ import { useUnits } from "../../format/units";
 import { Choice } from "../../ui/TextField";
 import { useOfferedInstruments } from "../../data/useOfferedInstruments";
 import { useInstrument } from "../../data/useInstrument";
-import "./instruments.css";
+import css from "./readings.module.css";
 
 type Measures = Exclude<InstrumentLine["measures"], "acceleration">;
 
@@ -38,7 +38,7 @@ export function TakeReading({
       <Button
         size="small"
         type="text"
-        className="bytool"
+        className={css.bytool}
         onClick={() => setOpen(true)}
         aria-label={`Read ${what} from an instrument`}
       >
@@ -92,7 +92,7 @@ function Listening({
   const own = measures === "angle" || units.system === "metric";
   const digits = Math.max(0, Math.ceil(-Math.log10(instrument.resolution)));
   return (
-    <div className="listening">
+    <div className={css.listening}>
       {fitting.length > 1 ? (
         <Choice
           label="instrument"
@@ -103,7 +103,7 @@ function Listening({
       ) : (
         <p className="lb">{instrument.name}</p>
       )}
-      <p className={reading?.steady ? "live steady" : "live"} aria-hidden={state !== "sending"}>
+      <p className={reading?.steady ? `live ${css.steady}` : "live"} aria-hidden={state !== "sending"}>
         <span className="n">
           {value === null ? "…" : own ? formatNumber(value, digits) : units.bare(value, measures)}
         </span>{" "}

@@ -6,6 +6,7 @@ import { useAppDispatch, useAppSelector } from "../../data/hooks";
 import { foreign, heldBy, insisted, labelOf, nextOut, SavingContext, type Entry } from "../../data/saving";
 import { useUnkept } from "../../ui/useDraft";
 import { differences } from "../../data/versions";
+import css from "./saving.module.css";
 
 const momentText = (iso: string): string => `${dayText(iso)}, ${timeText(iso)}`;
 
@@ -41,7 +42,7 @@ export function SavedState() {
         <i />
         {[text, ...notes].join("; ")}
         {(waiting > 0 || elsewhere.length > 0 || state.aside.length > 0) && !calm && (
-          <button type="button" className="linkish" onClick={() => setOpen(true)}>
+          <button type="button" className={css.linkish} onClick={() => setOpen(true)}>
             Show
           </button>
         )}
@@ -73,7 +74,7 @@ function WaitingEdits({ open, onClose }: { open: boolean; onClose: () => void })
     else download(`edit-${entry.key}.json`, JSON.stringify(entry.request, null, 2), "application/json");
   };
   const lines = (list: Entry[], removable: boolean) => (
-    <ul className="lined waitlist">
+    <ul className={`lined ${css.waitlist}`}>
       {list.map((e) => (
         <li key={e.key}>
           <span>{labelOf(e)}</span>
@@ -118,7 +119,7 @@ function WaitingEdits({ open, onClose }: { open: boolean; onClose: () => void })
         <>
           <h3 className="hd2">Could not be read</h3>
           <p>The browser had kept these, but they are damaged. Everything else works as usual.</p>
-          <ul className="lined waitlist">
+          <ul className={`lined ${css.waitlist}`}>
             {state.aside.map((a) => (
               <li key={a.key}>
                 <span>{a.raw.slice(0, 60)}</span>
@@ -176,7 +177,7 @@ export function SavingTrouble() {
         {entry && labelOf(entry)}: {trouble?.message}
       </p>
       {isConflict ? (
-        <div className="versions">
+        <div className={css.versions}>
           <span className="lb">field</span>
           <span className="lb">yours</span>
           <span className="lb">theirs</span>

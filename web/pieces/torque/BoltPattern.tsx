@@ -1,4 +1,5 @@
 import type { TorqueGroup } from "../../../contract";
+import css from "./torque.module.css";
 
 type Pattern = TorqueGroup["pattern"];
 
@@ -108,7 +109,7 @@ export function BoltPattern({
   };
   return (
     <svg
-      className="bolts"
+      className={css.bolts}
       viewBox={`${-w / 2} ${-h / 2} ${w} ${h}`}
       role="group"
       aria-label={next ? `Bolt pattern, bolt ${next} next` : "Bolt pattern, all signed"}
@@ -133,7 +134,7 @@ export function BoltPattern({
         return (
           <g
             key={b.bolt}
-            className={`bolt ${tone}`}
+            className={`${css.bolt} ${tone}`}
             transform={`translate(${x} ${y})`}
             role={onPick ? "button" : undefined}
             tabIndex={onPick ? 0 : undefined}
@@ -146,9 +147,9 @@ export function BoltPattern({
               }
             }}
           >
-            {b.next && <circle r={r + 8} className="ring" />}
-            <circle r={r} className="face" />
-            {count <= 20 && <path d={`M${hexagon(r * 0.66)}Z`} className="hex" />}
+            {b.next && <circle r={r + 8} className={css.ring} />}
+            <circle r={r} className={css.face} />
+            {count <= 20 && <path d={`M${hexagon(r * 0.66)}Z`} className={css.hex} />}
             <text
               y={r * 0.22}
               textAnchor="middle"
@@ -161,7 +162,7 @@ export function BoltPattern({
             )}
             {b.marked && (
               <path
-                className="paint"
+                className={css.paint}
                 d={`M${Math.cos(out) * r * 0.35} ${Math.sin(out) * r * 0.35}L${Math.cos(out) * (r + 12)} ${Math.sin(out) * (r + 12)}`}
               />
             )}

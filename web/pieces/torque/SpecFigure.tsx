@@ -3,12 +3,13 @@ import { readSpecText } from "../../../domain";
 import { useUnits } from "../../format/units";
 import { Figure } from "../../ui/marks";
 import { torqueWords } from "../../ui/SpecField";
+import css from "./torque.module.css";
 
 /** The specification of a group in the shop's unit, with its mark; missing ones stand out. */
 export function SpecFigure({ group }: { group: TorqueGroup }) {
   const units = useUnits();
   const read = readSpecText(group.specTyped);
-  if (!read.ok) return <span className="nospec">no specification</span>;
+  if (!read.ok) return <span className={css.nospec}>no specification</span>;
   return (
     <Figure origin={group.specOrigin === "missing" ? "estimated" : group.specOrigin}>
       {torqueWords(read.value, units.unit("torque"))}

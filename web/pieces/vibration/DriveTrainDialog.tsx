@@ -2,7 +2,6 @@ import { Button, Modal } from "antd";
 import type { Vehicle } from "../../../contract";
 import type { Editor } from "../../data/saving";
 import { DriveTrainFields, usualDrive } from "./DriveTrainFields";
-import "../../features/vibration/vibration.css";
 
 /** What of a vehicle turns, and how fast against what. Kept with the vehicle. */
 export function DriveTrainDialog({ vehicle, edit, onClose }: { vehicle: Vehicle; edit: Editor; onClose: () => void }) {

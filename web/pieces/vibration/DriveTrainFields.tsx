@@ -1,5 +1,5 @@
+import { boundsOf, resources, ordersInput, driveTrain, tyreRefused, type VehicleDriveTrain } from "../../../contract";
 import { useState } from "react";
-import { driveTrain, tyreRefused, type VehicleDriveTrain } from "../../../contract";
 import { formatNumber, rotatingSources, tyreDiameterMm, type DriveTrain } from "../../../core";
 import { useUnits } from "../../format/units";
 import { QuantityField } from "../../ui/QuantityField";
@@ -87,8 +87,7 @@ export function DriveTrainFields({
         <NumberField
           label="final drive"
           value={drive.finalDrive}
-          min={0.1}
-          max={20}
+          {...boundsOf(ordersInput, "finalDrive")}
           digits={3}
           unit="to 1"
           onCommit={(v) => v !== null && save({ finalDrive: v }, "final drive")}
@@ -96,8 +95,7 @@ export function DriveTrainFields({
         <NumberField
           label="transfer ratio"
           value={drive.transferRatio}
-          min={0.1}
-          max={10}
+          {...boundsOf(ordersInput, "transferRatio")}
           digits={3}
           unit="to 1"
           onCommit={(v) => v !== null && save({ transferRatio: v }, "transfer ratio")}
@@ -126,8 +124,7 @@ export function DriveTrainFields({
             key={r.gear}
             label={`gear ${r.gear}`}
             value={r.ratio}
-            min={0.1}
-            max={30}
+            {...boundsOf(resources.vehicle, "driveTrain.ratios[].ratio")}
             digits={3}
             unit="to 1"
             onCommit={(v) =>
@@ -157,8 +154,7 @@ export function DriveTrainFields({
             key={a.name}
             label={a.name}
             value={a.ratio}
-            min={0.01}
-            max={20}
+            {...boundsOf(ordersInput, "accessories[].ratio")}
             digits={2}
             unit="turns to one of the engine"
             onCommit={(v) =>
@@ -178,7 +174,7 @@ export function DriveTrainFields({
           label="add one by its name"
           value=""
           placeholder="alternator"
-          max={40}
+          max={boundsOf(resources.vehicle, "powerUnit.mounts[].name").max}
           check={(t) => (drive.accessories.some((a) => a.name === t) ? "this one is there already" : undefined)}
           onCommit={(name) => name && save({ accessories: [...drive.accessories, { name, ratio: 1 }] }, name)}
         />
@@ -205,7 +201,7 @@ function AddGear({ taken, onAdd }: { taken: string[]; onAdd: (gear: string) => v
       label="add a gear"
       value=""
       placeholder={String(taken.length + 1)}
-      max={12}
+      max={boundsOf(resources.recording, "gear").max}
       check={(t) => (taken.includes(t) ? "this gear is there already" : undefined)}
       onCommit={(gear) => gear && onAdd(gear)}
     />

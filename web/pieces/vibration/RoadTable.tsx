@@ -1,8 +1,17 @@
+import {
+  boundsOf,
+  resources,
+  ROUGHEST,
+  runConditions,
+  type JobView,
+  type Roughness,
+  type RunCondition,
+} from "../../../contract";
 import { memo } from "react";
-import { ROUGHEST, runConditions, type JobView, type Roughness, type RunCondition } from "../../../contract";
 import type { Editor } from "../../data/saving";
 import { QuantityField } from "../../ui/QuantityField";
 import { CONDITION_NAMES, marksIntoAsk } from "../../../domain";
+import css from "./vibration.module.css";
 
 const NONE: Roughness = { marks: {}, speedKmh: null };
 const MARK_WORDS = ["nothing", "just felt", "plain", "strong", "as bad as it gets"];
@@ -24,12 +33,12 @@ export const RoadTable = memo(function RoadTable({ view, edit }: { view: JobView
   const speed = (base: number | null): void =>
     edit.update("job", job, { roughness: { ...roughness, speedKmh: base } }, "Road speed meant");
   return (
-    <section className="sect roadtable" aria-label="How rough it runs">
+    <section className={`sect ${css.roadtable}`} aria-label="How rough it runs">
       <h2 className="hd2">
         How rough it runs{" "}
         <span className="lb">0 nothing, 1 just felt, 2 plain, 3 strong, 4 worst; Ask and Prove use it</span>
       </h2>
-      <div className="roadhalves">
+      <div className={css.roadhalves}>
         {[runConditions.slice(0, 4), runConditions.slice(4)].map((half) => (
           <table key={half[0]}>
             <thead>
@@ -54,8 +63,7 @@ export const RoadTable = memo(function RoadTable({ view, edit }: { view: JobView
                         hideLabel
                         kind="speed"
                         base={roughness.speedKmh}
-                        min={1}
-                        max={500}
+                        {...boundsOf(resources.job, "roughness.speedKmh")}
                         hint="70 km/h"
                         onCommit={({ base }) => speed(base)}
                         onClear={() => speed(null)}
@@ -95,7 +103,7 @@ function Marks({
   onChange: (value: number | null) => void;
 }) {
   return (
-    <div className={`marks ${phase}`} role="group" aria-label={label}>
+    <div className={`${css.marks} ${phase}`} role="group" aria-label={label}>
       {Array.from({ length: ROUGHEST + 1 }, (_, m) => (
         <button
           key={m}

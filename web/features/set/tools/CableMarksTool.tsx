@@ -1,5 +1,5 @@
+import { boundsOf, settingInputs, cableMarksInput } from "../../../../contract";
 import { Button } from "antd";
-import { cableMarksInput } from "../../../../contract";
 import { formatNumber } from "../../../../core";
 import { useUnits } from "../../../format/units";
 import { NumberField } from "../../../ui/NumberField";
@@ -7,6 +7,7 @@ import { QuantityField } from "../../../ui/QuantityField";
 import { Choice, TextField } from "../../../ui/TextField";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
 import { given, useToolInput, type ToolProps } from "../useToolInput";
+import css from "../set.module.css";
 
 interface Cable {
   name: string;
@@ -101,10 +102,10 @@ export function CableMarksTool(props: ToolProps) {
                 <text x="40" y={y - 20}>
                   {c.name}
                 </text>
-                <path className="metal" d={`M40 ${y - 7}h120v14h-120z`} />
-                <path className="metal" d={`M160 ${y - 16}h22v32h-22z`} />
+                <path className={css.metal} d={`M40 ${y - 7}h120v14h-120z`} />
+                <path className={css.metal} d={`M160 ${y - 16}h22v32h-22z`} />
                 <path
-                  className="metal"
+                  className={css.metal}
                   d={`M182 ${y - 7}h${w(c.afterMm ?? c.beforeMm)}v14h${-w(c.afterMm ?? c.beforeMm)}z`}
                 />
                 <path
@@ -115,11 +116,11 @@ export function CableMarksTool(props: ToolProps) {
                   ).join("")}
                 />
                 <path className="ink" d={`M${182 + w(c.beforeMm)} ${y - 26}v52`} strokeDasharray="3 3" />
-                <text className="dimtext" x={188 + w(c.beforeMm)} y={y - 14}>
+                <text className={css.dimtext} x={188 + w(c.beforeMm)} y={y - 14}>
                   {mark(c, c.beforeMm)}
                 </text>
                 {c.afterMm !== null && (
-                  <text className="dimtext" x={190 + w(Math.max(c.afterMm, c.beforeMm))} y={y + 22}>
+                  <text className={css.dimtext} x={190 + w(Math.max(c.afterMm, c.beforeMm))} y={y + 22}>
                     now {mark(c, c.afterMm)}
                   </text>
                 )}
@@ -139,7 +140,13 @@ export function CableMarksTool(props: ToolProps) {
           {input.cables.map((c, i) => (
             <section key={i} aria-label={c.name}>
               <div className="fields">
-                <TextField label="cable" value={c.name} required max={80} onCommit={(name) => patch(i, { name })} />
+                <TextField
+                  label="cable"
+                  value={c.name}
+                  required
+                  max={boundsOf(settingInputs.cableMarks, "cables[].name").max}
+                  onCommit={(name) => patch(i, { name })}
+                />
                 {counted ? (
                   <>
                     <NumberField
@@ -167,16 +174,14 @@ export function CableMarksTool(props: ToolProps) {
                       label="thread out, before"
                       kind="length"
                       base={c.beforeMm}
-                      min={0}
-                      max={500}
+                      {...boundsOf(settingInputs.cableMarks, "cables[].beforeMm")}
                       onCommit={({ base }) => patch(i, { beforeMm: base })}
                     />
                     <QuantityField
                       label="thread out, now"
                       kind="length"
                       base={c.afterMm}
-                      min={0}
-                      max={500}
+                      {...boundsOf(settingInputs.cableMarks, "cables[].afterMm")}
                       hint="to take"
                       onCommit={({ base }) => patch(i, { afterMm: base })}
                       onClear={() => patch(i, { afterMm: null })}
@@ -186,8 +191,7 @@ export function CableMarksTool(props: ToolProps) {
                 <NumberField
                   label="pitch"
                   value={c.pitchMm}
-                  min={0.2}
-                  max={10}
+                  {...boundsOf(settingInputs.cableMarks, "cables[].pitchMm")}
                   unit="mm"
                   onCommit={(v) => v !== null && patch(i, { pitchMm: v })}
                 />

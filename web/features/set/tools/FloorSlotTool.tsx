@@ -1,7 +1,7 @@
+import { boundsOf, settingInputs, isRefusal, askFloorSlot } from "../../../../contract";
 import { drawnFloorSlot } from "../../../data/api";
 import { Button } from "antd";
 import { useState } from "react";
-import { isRefusal, askFloorSlot } from "../../../../contract";
 import { type FloorSlotAnswer } from "../../../../core";
 import { useUnits } from "../../../format/units";
 import { NumberField } from "../../../ui/NumberField";
@@ -10,6 +10,7 @@ import { TextField } from "../../../ui/TextField";
 import { saveAs } from "../../../ui/saveAs";
 import { FigureRows, FrontArrow, ToolFrame, type Says } from "../ToolFrame";
 import { given, useToolInput, type ToolProps } from "../useToolInput";
+import css from "../set.module.css";
 
 interface Hole {
   name: string;
@@ -124,8 +125,7 @@ export function FloorSlotTool(props: ToolProps) {
               label="pivot above the floor"
               kind="length"
               base={input.pivot.zMm}
-              min={0}
-              max={1000}
+              {...boundsOf(settingInputs.floorSlot, "pivot.zMm")}
               onCommit={({ base }) => set({ pivot: { ...input.pivot, zMm: base } })}
             />
             {length("armBelowMm", "arm below the floor", 2000)}
@@ -134,8 +134,7 @@ export function FloorSlotTool(props: ToolProps) {
               label="arm thick, across"
               kind="length"
               base={input.armThicknessMm}
-              min={0.5}
-              max={500}
+              {...boundsOf(settingInputs.floorSlot, "armThicknessMm")}
               hint="as wide"
               onCommit={({ base }) => set({ armThicknessMm: base })}
               onClear={() => set({ armThicknessMm: null })}
@@ -145,24 +144,21 @@ export function FloorSlotTool(props: ToolProps) {
             <NumberField
               label="arm, first position"
               value={input.swing.firstDeg}
-              min={-720}
-              max={720}
+              {...boundsOf(settingInputs.floorSlot, "swing.firstDeg")}
               unit="°, −90 is down"
               onCommit={(v) => v !== null && set({ swing: { ...input.swing, firstDeg: v } })}
             />
             <NumberField
               label="arm, last position"
               value={input.swing.lastDeg}
-              min={-720}
-              max={720}
+              {...boundsOf(settingInputs.floorSlot, "swing.lastDeg")}
               unit="°"
               onCommit={(v) => v !== null && set({ swing: { ...input.swing, lastDeg: v } })}
             />
             <NumberField
               label="floor rises"
               value={input.floorDeg}
-              min={-80}
-              max={80}
+              {...boundsOf(settingInputs.floorSlot, "floorDeg")}
               unit="° to the front"
               onCommit={(v) => v !== null && set({ floorDeg: v })}
             />
@@ -217,8 +213,7 @@ export function FloorSlotTool(props: ToolProps) {
                         hideLabel
                         kind="length"
                         base={h.diameterMm}
-                        min={0.5}
-                        max={200}
+                        {...boundsOf(settingInputs.floorSlot, "holes[].diameterMm")}
                         onCommit={({ base }) => patch(i, { diameterMm: base })}
                       />
                     </td>
@@ -328,7 +323,7 @@ function TemplateDrawing({
             />
           )}
           <circle
-            className={h.ok ? "metal" : "metal bad"}
+            className={h.ok ? css.metal : `${css.metal} bad`}
             cx={x(h.xMm)}
             cy={y(h.yMm)}
             r={Math.max(3, (h.diameterMm / 2) * k)}
@@ -340,11 +335,11 @@ function TemplateDrawing({
         </g>
       ))}
       <path className="ink" d={`M${x0} ${y1 + 8}v28M${x1} ${y1 + 8}v28M${x0} ${y1 + 28}H${x1}`} />
-      <text className="dimtext" x={(x0 + x1) / 2} y={y1 + 46} textAnchor="middle">
+      <text className={css.dimtext} x={(x0 + x1) / 2} y={y1 + 46} textAnchor="middle">
         {show(slot.lengthMm)}
       </text>
       <path className="ink" d={`M${x0 - 8} ${y0}h-28M${x0 - 8} ${y1}h-28M${x0 - 28} ${y0}V${y1}`} />
-      <text className="dimtext" x={x0 - 36} y={(y0 + y1) / 2 + 5} textAnchor="end">
+      <text className={css.dimtext} x={x0 - 36} y={(y0 + y1) / 2 + 5} textAnchor="end">
         {show(slot.widthMm)}
       </text>
       <FrontArrow />

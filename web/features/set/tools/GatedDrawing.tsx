@@ -1,5 +1,6 @@
 import { formatNumber, toRad, type GatedChoice, type GatedPosition } from "../../../../core";
 import { FrontArrow } from "../ToolFrame";
+import css from "../set.module.css";
 
 interface Stop {
   name: string;
@@ -34,7 +35,7 @@ export function Errors({ title, positions, capture }: { title: string; positions
             <td>{p.name}</td>
             <td className={p.inCapture ? "n" : "n brk"}>{formatNumber(p.errorDeg, 2, true)}°</td>
             <td>
-              <svg className="errbar" viewBox="0 0 100 12" preserveAspectRatio="none" aria-hidden="true">
+              <svg className={css.errbar} viewBox="0 0 100 12" preserveAspectRatio="none" aria-hidden="true">
                 <rect
                   x={x(-capture)}
                   y="2"

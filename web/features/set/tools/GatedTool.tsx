@@ -1,3 +1,4 @@
+import { boundsOf, settingInputs } from "../../../../contract";
 import { Button } from "antd";
 import { formatNumber, type GatedAnswer } from "../../../../core";
 import { useUnits } from "../../../format/units";
@@ -99,8 +100,7 @@ export function GatedTool(props: ToolProps) {
               <LengthListField
                 label="holes of the shifter’s arm, from its pivot"
                 valueMm={input.shifter.armMm}
-                min={1}
-                max={2000}
+                {...boundsOf(settingInputs.gatedLinkage, "shifter.armMm[]")}
                 most={24}
                 onCommit={(armMm) => set({ shifter: { ...input.shifter, armMm } })}
               />
@@ -109,8 +109,7 @@ export function GatedTool(props: ToolProps) {
               <LengthListField
                 label="holes of the gearbox arm, from its pivot"
                 valueMm={input.gearbox.armMm}
-                min={1}
-                max={2000}
+                {...boundsOf(settingInputs.gatedLinkage, "gearbox.armMm[]")}
                 most={24}
                 onCommit={(armMm) => set({ gearbox: { ...input.gearbox, armMm } })}
               />
@@ -119,8 +118,7 @@ export function GatedTool(props: ToolProps) {
               label="gearbox, forward"
               kind="length"
               base={input.gearbox.pivot.xMm}
-              min={-5000}
-              max={5000}
+              {...boundsOf(settingInputs.gatedLinkage, "gearbox.pivot.xMm")}
               onCommit={({ base }) =>
                 set({ gearbox: { ...input.gearbox, pivot: { ...input.gearbox.pivot, xMm: base } } })
               }
@@ -129,8 +127,7 @@ export function GatedTool(props: ToolProps) {
               label="gearbox, up"
               kind="length"
               base={input.gearbox.pivot.zMm}
-              min={-5000}
-              max={5000}
+              {...boundsOf(settingInputs.gatedLinkage, "gearbox.pivot.zMm")}
               onCommit={({ base }) =>
                 set({ gearbox: { ...input.gearbox, pivot: { ...input.gearbox.pivot, zMm: base } } })
               }
@@ -139,23 +136,20 @@ export function GatedTool(props: ToolProps) {
               label="rod, shortest"
               kind="length"
               base={input.rodMm.min}
-              min={1}
-              max={10000}
+              {...boundsOf(settingInputs.gatedLinkage, "rodMm.min")}
               onCommit={({ base }) => set({ rodMm: { ...input.rodMm, min: base } })}
             />
             <QuantityField
               label="rod, longest"
               kind="length"
               base={input.rodMm.max}
-              min={1}
-              max={10000}
+              {...boundsOf(settingInputs.gatedLinkage, "rodMm.max")}
               onCommit={({ base }) => set({ rodMm: { ...input.rodMm, max: base } })}
             />
             <NumberField
               label="a detent captures"
               value={input.gearbox.captureDeg}
-              min={0}
-              max={45}
+              {...boundsOf(settingInputs.gatedLinkage, "gearbox.captureDeg")}
               unit="° either way"
               onCommit={(v) => v !== null && set({ gearbox: { ...input.gearbox, captureDeg: v } })}
             />
@@ -197,8 +191,7 @@ export function GatedTool(props: ToolProps) {
                           label={`shifter in ${p.name}`}
                           hideLabel
                           value={p.deg}
-                          min={-720}
-                          max={720}
+                          {...boundsOf(settingInputs.gatedLinkage, "shifter.positions[].deg")}
                           unit="°"
                           onCommit={(v) => v !== null && turn("shifter", p.name, v)}
                         />
@@ -209,8 +202,7 @@ export function GatedTool(props: ToolProps) {
                             label={`detent ${p.name}`}
                             hideLabel
                             value={detent.deg}
-                            min={-720}
-                            max={720}
+                            {...boundsOf(settingInputs.gatedLinkage, "gearbox.detents[].deg")}
                             unit="°"
                             onCommit={(v) => v !== null && turn("gearbox", p.name, v)}
                           />
@@ -258,8 +250,7 @@ export function GatedTool(props: ToolProps) {
                 <NumberField
                   label="change per turn"
                   value={input.present.changePerTurnMm}
-                  min={0.05}
-                  max={50}
+                  {...boundsOf(settingInputs.gatedLinkage, "present.changePerTurnMm")}
                   unit="mm"
                   onCommit={(v) => input.present && set({ present: { ...input.present, changePerTurnMm: v } })}
                 />

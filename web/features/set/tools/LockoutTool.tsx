@@ -1,10 +1,11 @@
-import { isRefusal, askLockout } from "../../../../contract";
+import { boundsOf, settingInputs, isRefusal, askLockout } from "../../../../contract";
 import { type LockoutInput } from "../../../../core";
 import { lockoutOfGates } from "../../../../domain";
 import { useUnits } from "../../../format/units";
 import { QuantityField } from "../../../ui/QuantityField";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
 import { given, useToolInput, type ToolProps } from "../useToolInput";
+import css from "../set.module.css";
 
 interface Fields {
   gapMm: number;
@@ -73,9 +74,9 @@ export function LockoutTool(props: ToolProps) {
             lever
           </text>
           <g transform={`translate(${270 + Math.min(120, input.gapMm * 26)} 0)`}>
-            <path className="metal" d="M0 110h150v200h-150z" />
+            <path className={css.metal} d="M0 110h150v200h-150z" />
             <rect className="thin" x="40" y="196" width="80" height="28" rx="14" />
-            <circle className="metal" cx="80" cy="210" r="11" />
+            <circle className={css.metal} cx="80" cy="210" r="11" />
             <text x="75" y="330" textAnchor="middle">
               plate and its slot
             </text>
@@ -89,7 +90,7 @@ export function LockoutTool(props: ToolProps) {
             className="ink"
             d={`M266 90v-20M${270 + Math.min(120, input.gapMm * 26)} 90v-20M266 78H${270 + Math.min(120, input.gapMm * 26)}`}
           />
-          <text className="dimtext" x={268 + Math.min(60, input.gapMm * 13)} y="62" textAnchor="middle">
+          <text className={css.dimtext} x={268 + Math.min(60, input.gapMm * 13)} y="62" textAnchor="middle">
             {len(input.gapMm)}
           </text>
         </svg>
@@ -101,8 +102,7 @@ export function LockoutTool(props: ToolProps) {
               label="gap, outermost forward"
               kind="length"
               base={input.gapMm}
-              min={0}
-              max={50}
+              {...boundsOf(settingInputs.lockout, "gapMm")}
               digits={2}
               onCommit={({ base }) => set({ gapMm: base })}
             />
@@ -110,16 +110,14 @@ export function LockoutTool(props: ToolProps) {
               label="wanted, from"
               kind="length"
               base={input.targetMinMm}
-              min={0}
-              max={50}
+              {...boundsOf(settingInputs.lockout, "targetMinMm")}
               onCommit={({ base }) => set({ targetMinMm: base })}
             />
             <QuantityField
               label="to"
               kind="length"
               base={input.targetMaxMm}
-              min={0}
-              max={50}
+              {...boundsOf(settingInputs.lockout, "targetMaxMm")}
               onCommit={({ base }) => set({ targetMaxMm: base })}
             />
             {(["towardMm", "awayMm"] as const).map((key) => (
@@ -145,8 +143,7 @@ export function LockoutTool(props: ToolProps) {
                   label={`gate ${g.gate}`}
                   kind="length"
                   base={g.gapMm}
-                  min={0}
-                  max={50}
+                  {...boundsOf(settingInputs.lockout, "gates[].gapMm")}
                   digits={2}
                   hint="to take"
                   onCommit={({ base }) => set({ gates: gates.map((x, k) => (k === i ? { ...x, gapMm: base } : x)) })}

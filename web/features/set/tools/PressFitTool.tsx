@@ -1,4 +1,4 @@
-import { isRefusal, askPressFit } from "../../../../contract";
+import { boundsOf, settingInputs, isRefusal, askPressFit } from "../../../../contract";
 import { formatNumber, metalNames, type MetalName, type PressFitAnswer } from "../../../../core";
 import { pressFitDanger } from "../../../../domain";
 import { useUnits } from "../../../format/units";
@@ -7,6 +7,7 @@ import { QuantityField } from "../../../ui/QuantityField";
 import { Choice, TextField } from "../../../ui/TextField";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
 import { given, useToolInput, type ToolProps } from "../useToolInput";
+import css from "../set.module.css";
 
 const METAL_WORDS: Record<MetalName, string> = {
   steel: "steel",
@@ -115,8 +116,7 @@ export function PressFitTool(props: ToolProps) {
           <NumberField
             label="hottest in use"
             value={input.serviceC}
-            min={-60}
-            max={300}
+            {...boundsOf(settingInputs.pressFit, "serviceC")}
             unit="°C"
             onCommit={(serviceC) => set({ serviceC })}
           />
@@ -124,7 +124,7 @@ export function PressFitTool(props: ToolProps) {
             label="which way it goes in"
             value={orientation ?? ""}
             placeholder="wide lip to the inside, mark to the front"
-            max={200}
+            max={boundsOf(settingInputs.pressFit, "orientation").max}
             onCommit={(text) => set({ orientation: text || null })}
           />
         </div>
@@ -233,48 +233,48 @@ function FitDrawing({ input, show }: { input: Fields; show: (mm: number) => stri
       role="img"
       aria-label={`Sleeve ${show(input.interfaceMm)} in a bracket of ${show(input.hubOuterMm)}`}
     >
-      <circle className="metal" cx="190" cy="200" r={r(input.hubOuterMm)} />
-      <circle className="fillteal" cx="190" cy="200" r={r(input.interfaceMm)} />
-      <circle className="metal" cx="190" cy="200" r={r(input.sleeveBoreMm)} />
+      <circle className={css.metal} cx="190" cy="200" r={r(input.hubOuterMm)} />
+      <circle className={css.fillteal} cx="190" cy="200" r={r(input.interfaceMm)} />
+      <circle className={css.metal} cx="190" cy="200" r={r(input.sleeveBoreMm)} />
       <path className="thin" d="M40 200h300M190 50v300" strokeDasharray="10 3 2 3" />
       <g transform={`translate(${480 - long / 2} 200)`}>
         <rect
-          className="metal"
+          className={css.metal}
           x="0"
           y={-r(input.hubOuterMm)}
           width={long}
           height={r(input.hubOuterMm) - r(input.interfaceMm)}
         />
         <rect
-          className="metal"
+          className={css.metal}
           x="0"
           y={r(input.interfaceMm)}
           width={long}
           height={r(input.hubOuterMm) - r(input.interfaceMm)}
         />
         <rect
-          className="fillteal"
+          className={css.fillteal}
           x="-14"
           y={-r(input.interfaceMm)}
           width={long + 14}
           height={r(input.interfaceMm) - r(input.sleeveBoreMm)}
         />
         <rect
-          className="fillteal"
+          className={css.fillteal}
           x="-14"
           y={r(input.sleeveBoreMm)}
           width={long + 14}
           height={r(input.interfaceMm) - r(input.sleeveBoreMm)}
         />
         <rect
-          className="metal"
+          className={css.metal}
           x="-20"
           y={-r(input.interfaceMm) - 8}
           width="6"
           height={2 * r(input.interfaceMm) + 16}
         />
       </g>
-      <text className="dimtext" x="190" y="376" textAnchor="middle">
+      <text className={css.dimtext} x="190" y="376" textAnchor="middle">
         {show(input.interfaceMm)}
       </text>
       <text x="480" y="376" textAnchor="middle">

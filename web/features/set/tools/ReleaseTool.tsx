@@ -1,10 +1,11 @@
-import { validated, isRefusal, releaseInput } from "../../../../contract";
+import { boundsOf, settingInputs, validated, isRefusal, releaseInput } from "../../../../contract";
 import { formatNumber } from "../../../../core";
 import { useUnits } from "../../../format/units";
 import { NumberField } from "../../../ui/NumberField";
 import { QuantityField } from "../../../ui/QuantityField";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
 import { given, useToolInput, type ToolProps } from "../useToolInput";
+import css from "../set.module.css";
 
 interface Fields {
   flushMm: number;
@@ -49,11 +50,11 @@ export function ReleaseTool(props: ToolProps) {
       name="Lift-to-release pin"
       drawing={
         <svg viewBox="0 0 620 420" role="img" aria-label="Collar and pin, cut through">
-          <path className="metal" d="M200 160h80v180h-80zM340 160h80v180h-80z" />
+          <path className={css.metal} d="M200 160h80v180h-80zM340 160h80v180h-80z" />
           <path className="part" d={`M286 ${160 - lift}h48v${190 + lift}h-48z`} />
           <path className="ink" d="M150 160h320" strokeDasharray="3 3" />
           <path className="ink" d={`M440 160V${160 - lift}`} />
-          <text className="dimtext" x="454" y={164 - lift / 2}>
+          <text className={css.dimtext} x="454" y={164 - lift / 2}>
             {len(input.proudMm)}
           </text>
           <text x="240" y="366" textAnchor="middle">
@@ -73,8 +74,7 @@ export function ReleaseTool(props: ToolProps) {
             label="stands proud"
             kind="length"
             base={input.proudMm}
-            min={-50}
-            max={50}
+            {...boundsOf(settingInputs.release, "proudMm")}
             digits={2}
             onCommit={({ base }) => set({ proudMm: base })}
           />
@@ -82,16 +82,14 @@ export function ReleaseTool(props: ToolProps) {
             label="wanted"
             kind="length"
             base={input.flushMm}
-            min={-50}
-            max={50}
+            {...boundsOf(settingInputs.release, "flushMm")}
             digits={2}
             onCommit={({ base }) => set({ flushMm: base })}
           />
           <NumberField
             label="pitch of its thread"
             value={input.pitchMm}
-            min={0.2}
-            max={10}
+            {...boundsOf(settingInputs.release, "pitchMm")}
             unit="mm"
             onCommit={(pitchMm) => set({ pitchMm })}
           />

@@ -1,4 +1,4 @@
-import { isRefusal, askRod } from "../../../../contract";
+import { boundsOf, settingInputs, isRefusal, askRod } from "../../../../contract";
 import { formatNumber, type RodAnswer, type RodInput } from "../../../../core";
 import { rodDanger } from "../../../../domain";
 import { useUnits } from "../../../format/units";
@@ -7,6 +7,7 @@ import { Choice } from "../../../ui/TextField";
 import { ThreadFields } from "../ThreadFields";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
 import { given, leverAtWork, useToolInput, type ToolProps } from "../useToolInput";
+import css from "../set.module.css";
 
 interface End {
   shankLengthMm: number;
@@ -76,16 +77,14 @@ export function RodTool(props: ToolProps) {
               label="ball to ball"
               kind="length"
               base={input.targetMm}
-              min={1}
-              max={10000}
+              {...boundsOf(settingInputs.rod, "targetMm")}
               onCommit={({ base }) => set({ targetMm: base })}
             />
             <QuantityField
               label="then longer by"
               kind="length"
               base={input.changeMm}
-              min={-1000}
-              max={1000}
+              {...boundsOf(settingInputs.rod, "changeMm")}
               hint="−3 mm"
               onCommit={({ base }) => set({ changeMm: base })}
               onClear={() => set({ changeMm: null })}
@@ -106,8 +105,7 @@ export function RodTool(props: ToolProps) {
                   label="thread diameter"
                   kind="length"
                   base={e.threadDiameterMm}
-                  min={1}
-                  max={100}
+                  {...boundsOf(settingInputs.rod, "ends[].threadDiameterMm")}
                   onCommit={({ base }) => patch(i, { threadDiameterMm: base })}
                 />
                 <Choice
@@ -120,24 +118,21 @@ export function RodTool(props: ToolProps) {
                   label="ball to mouth"
                   kind="length"
                   base={e.shankLengthMm}
-                  min={0}
-                  max={1000}
+                  {...boundsOf(settingInputs.rod, "ends[].shankLengthMm")}
                   onCommit={({ base }) => patch(i, { shankLengthMm: base })}
                 />
                 <QuantityField
                   label="thread deep"
                   kind="length"
                   base={e.threadDepthMm}
-                  min={0.5}
-                  max={1000}
+                  {...boundsOf(settingInputs.rod, "ends[].threadDepthMm")}
                   onCommit={({ base }) => patch(i, { threadDepthMm: base })}
                 />
                 <QuantityField
                   label="screwed in"
                   kind="length"
                   base={e.engagementMm}
-                  min={0}
-                  max={1000}
+                  {...boundsOf(settingInputs.rod, "engagementMm")}
                   hint="usual"
                   onCommit={({ base }) => patch(i, { engagementMm: base })}
                   onClear={() => patch(i, { engagementMm: null })}
@@ -146,8 +141,7 @@ export function RodTool(props: ToolProps) {
                   label="jam nut high"
                   kind="length"
                   base={e.jamNutMm}
-                  min={0}
-                  max={1000}
+                  {...boundsOf(settingInputs.rod, "ends[].jamNutMm")}
                   hint="0.6 d"
                   onCommit={({ base }) => patch(i, { jamNutMm: base })}
                   onClear={() => patch(i, { jamNutMm: null })}
@@ -156,8 +150,7 @@ export function RodTool(props: ToolProps) {
                   label="witness hole at"
                   kind="length"
                   base={e.witnessMm}
-                  min={0}
-                  max={1000}
+                  {...boundsOf(settingInputs.rod, "ends[].witnessMm")}
                   hint="none"
                   onCommit={({ base }) => patch(i, { witnessMm: base })}
                   onClear={() => patch(i, { witnessMm: null })}
@@ -275,17 +268,17 @@ function RodDrawing({
     const nut = ((a?.threadLengthMm ?? 0) - e.threadDepthMm) * k * way;
     return (
       <g key={i}>
-        <path className="metal" d={`M${x} ${y - 15}h${shank}v30h${-shank}z`} />
+        <path className={css.metal} d={`M${x} ${y - 15}h${shank}v30h${-shank}z`} />
         <circle className="part" cx={x} cy={y} r="22" />
         <circle className="thin" cx={x} cy={y} r="9" />
         <rect
-          className={a?.verdict === "unsafe" ? "fillteal bad" : "fillteal"}
+          className={a?.verdict === "unsafe" ? `${css.fillteal} bad` : css.fillteal}
           x={Math.min(x + shank, x + shank - inside)}
           y={y - 8}
           width={Math.abs(inside)}
           height="16"
         />
-        <path className="metal" d={`M${x + shank} ${y - 18}h${nut || 6 * way}v36h${-(nut || 6 * way)}z`} />
+        <path className={css.metal} d={`M${x + shank} ${y - 18}h${nut || 6 * way}v36h${-(nut || 6 * way)}z`} />
         <text x={x + shank / 2} y={y + 46} textAnchor="middle">
           {a ? `${show(a.engagementMm)} in` : ""}
         </text>
@@ -303,13 +296,13 @@ function RodDrawing({
       {head(left, 1, 0)}
       {head(right, -1, 1)}
       <path className="ink" d={`M${left} ${y - 40}V90M${right} ${y - 40}V90M${left} 100H${right}`} />
-      <text className="dimtext" x="310" y="92" textAnchor="middle">
+      <text className={css.dimtext} x="310" y="92" textAnchor="middle">
         {show(input.targetMm)}
       </text>
       {answer?.cutMm != null && (
         <>
           <path className="ink" d={`M${left + s0 - 14} ${y + 84}H${right - s1 + 14}`} />
-          <text className="dimtext" x="310" y={y + 104} textAnchor="middle">
+          <text className={css.dimtext} x="310" y={y + 104} textAnchor="middle">
             cut {show(answer.cutMm)}
           </text>
         </>

@@ -1,3 +1,4 @@
+import { boundsOf, settingInputs } from "../../../../contract";
 import { Button } from "antd";
 import { formatNumber, type ShimPack } from "../../../../core";
 import { shimVerdict } from "../../../../domain";
@@ -9,6 +10,7 @@ import { useTask } from "../../../worker";
 import { useShop } from "../../../data/useShop";
 import { Busy, ToolFrame, type Says } from "../ToolFrame";
 import { given, useToolInput, type ToolProps } from "../useToolInput";
+import css from "../set.module.css";
 
 interface Line {
   thicknessMm: number;
@@ -82,8 +84,7 @@ export function ShimsTool(props: ToolProps) {
               label="gap now"
               kind="length"
               base={input.gapMm}
-              min={0}
-              max={200}
+              {...boundsOf(settingInputs.shims, "gapMm")}
               digits={2}
               onCommit={({ base }) => set({ gapMm: base })}
             />
@@ -91,8 +92,7 @@ export function ShimsTool(props: ToolProps) {
               label="gap to leave"
               kind="length"
               base={input.targetMm}
-              min={0}
-              max={200}
+              {...boundsOf(settingInputs.shims, "targetMm")}
               digits={2}
               onCommit={({ base }) => set({ targetMm: base })}
             />
@@ -105,8 +105,7 @@ export function ShimsTool(props: ToolProps) {
             <NumberField
               label="pieces at most"
               value={input.maxPieces}
-              min={1}
-              max={20}
+              {...boundsOf(settingInputs.shims, "maxPieces")}
               unit=""
               whole
               onCommit={(v) => v !== null && set({ maxPieces: v })}
@@ -134,8 +133,7 @@ export function ShimsTool(props: ToolProps) {
                         hideLabel
                         kind="length"
                         base={s.thicknessMm}
-                        min={0.001}
-                        max={100}
+                        {...boundsOf(settingInputs.shims, "stock[].thicknessMm")}
                         digits={3}
                         onCommit={({ base }) => patch(i, { thicknessMm: base })}
                       />
@@ -145,8 +143,7 @@ export function ShimsTool(props: ToolProps) {
                         label={`number of ${s.name}`}
                         hideLabel
                         value={s.count}
-                        min={0}
-                        max={999}
+                        {...boundsOf(settingInputs.shims, "stock[].count")}
                         unit=""
                         whole
                         onCommit={(v) => v !== null && patch(i, { count: v })}
@@ -159,7 +156,7 @@ export function ShimsTool(props: ToolProps) {
                         hideLabel
                         value={s.name}
                         required
-                        max={80}
+                        max={boundsOf(settingInputs.shims, "stock[].name").max}
                         check={(n) => (n !== s.name && names.has(n) ? "this name is taken" : undefined)}
                         onCommit={(name) => patch(i, { name })}
                       />
@@ -260,15 +257,15 @@ function PackDrawing({
   const leaves = pack ? (mode === "fill" ? pack.leavesMm : gapMm) : gapMm;
   return (
     <svg viewBox="0 0 620 420" role="img" aria-label="The pack of shims in its gap">
-      <path className="metal" d="M150 300h300v46h-300z" />
-      <path className="metal" d={`M150 ${300 - whole * k - 46}h300v46h-300z`} />
+      <path className={css.metal} d="M150 300h300v46h-300z" />
+      <path className={css.metal} d={`M150 ${300 - whole * k - 46}h300v46h-300z`} />
       {pack?.pieces.flatMap((p) =>
         Array.from({ length: p.count }, (_, i) => {
           const h = p.thicknessMm * k;
           y -= h;
           return (
             <g key={`${p.name}${i}`}>
-              <rect className="fillteal" x="190" y={y} width="220" height={h} />
+              <rect className={css.fillteal} x="190" y={y} width="220" height={h} />
               {h > 14 && (
                 <text x="300" y={y + h / 2 + 4} textAnchor="middle">
                   {p.name}
@@ -279,7 +276,7 @@ function PackDrawing({
         }),
       )}
       <path className="ink" d={`M470 ${300 - whole * k}h30M470 ${y}h30M488 ${300 - whole * k}V${y}`} />
-      <text className="dimtext" x="500" y={(300 - whole * k + y) / 2 + 5}>
+      <text className={css.dimtext} x="500" y={(300 - whole * k + y) / 2 + 5}>
         {show(leaves)} left
       </text>
     </svg>

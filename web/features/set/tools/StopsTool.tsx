@@ -1,4 +1,4 @@
-import { isRefusal, askStops } from "../../../../contract";
+import { boundsOf, settingInputs, isRefusal, askStops } from "../../../../contract";
 import { formatNumber, type StopsAnswer, type StopsInput } from "../../../../core";
 import { stopsDanger, gearPairs, mainPair } from "../../../../domain";
 import { useUnits } from "../../../format/units";
@@ -9,6 +9,7 @@ import { Choice } from "../../../ui/TextField";
 import { ThreadFields } from "../ThreadFields";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
 import { given, leverAtWork, useToolInput, type ToolProps } from "../useToolInput";
+import css from "../set.module.css";
 
 interface Fields {
   pitchMm: number | null;
@@ -123,8 +124,7 @@ export function StopsTool(props: ToolProps) {
               label="rail past its detent"
               kind="length"
               base={input.detentOvertravelMm}
-              min={0}
-              max={50}
+              {...boundsOf(settingInputs.stops, "detentOvertravelMm")}
               hint="0.5 mm"
               onCommit={({ base }) => set({ detentOvertravelMm: base })}
               onClear={() => set({ detentOvertravelMm: null })}
@@ -136,8 +136,7 @@ export function StopsTool(props: ToolProps) {
               <NumberField
                 label="turns"
                 value={input.backOffTurns}
-                min={0}
-                max={50}
+                {...boundsOf(settingInputs.stops, "backOffTurns")}
                 unit="turns"
                 digits={3}
                 onCommit={(v) => v !== null && set({ backOffTurns: v })}
@@ -147,8 +146,7 @@ export function StopsTool(props: ToolProps) {
               <NumberField
                 label="flats"
                 value={input.backOffFlats}
-                min={0}
-                max={300}
+                {...boundsOf(settingInputs.stops, "backOffFlats")}
                 unit="of six"
                 onCommit={(v) => v !== null && set({ backOffFlats: v })}
               />
@@ -158,8 +156,7 @@ export function StopsTool(props: ToolProps) {
                 label="left at the rail"
                 kind="length"
                 base={input.targetRailMm}
-                min={0}
-                max={50}
+                {...boundsOf(settingInputs.stops, "targetRailMm")}
                 digits={2}
                 onCommit={({ base }) => set({ targetRailMm: base })}
               />
@@ -252,23 +249,23 @@ function StopsDrawing({
         pin
       </text>
       {/* Bracket, screw and jam nut at the height of the stop. */}
-      <path className="metal" d={`M${px + 74} ${sy - 40}h18v80h-18z`} />
-      <path className="metal" d={`M${px + 22} ${sy - 6}h130v12h-130z`} />
+      <path className={css.metal} d={`M${px + 74} ${sy - 40}h18v80h-18z`} />
+      <path className={css.metal} d={`M${px + 22} ${sy - 6}h130v12h-130z`} />
       <path className="thin" d={Array.from({ length: 20 }, (_, i) => `M${px + 26 + i * 6} ${sy - 6}l4 12`).join("")} />
-      <path className="metal" d={`M${px + 96} ${sy - 15}h16v30h-16z`} />
-      <path className="metal" d={`M${px + 152} ${sy - 12}h16v24h-16z`} />
+      <path className={css.metal} d={`M${px + 96} ${sy - 15}h16v30h-16z`} />
+      <path className={css.metal} d={`M${px + 152} ${sy - 12}h16v24h-16z`} />
       <text x={px + 104} y={sy + 34} textAnchor="middle">
         jam nut
       </text>
       <path className="ink" d={`M${px + 9} ${sy - 30}v60M${px + 22} ${sy - 30}v60`} strokeDasharray="3 3" />
-      <text className="dimtext" x={px - 22} y={sy - 18} textAnchor="end">
+      <text className={css.dimtext} x={px - 22} y={sy - 18} textAnchor="end">
         {answer ? show(answer.gapStopMm) : ""}
       </text>
       <g>
-        <polygon className="metal" points={hex} />
+        <polygon className={css.metal} points={hex} />
         <circle className="thin" cx="480" cy="130" r="20" />
         <path
-          className="fillteal"
+          className={css.fillteal}
           d={`M480 130L480 70A60 60 0 ${answer && answer.backOffDeg % 360 > 180 ? 1 : 0} 0 ${480 - 60 * Math.sin(turned)} ${130 - 60 * Math.cos(turned)}Z`}
           opacity=".7"
         />
@@ -276,7 +273,7 @@ function StopsDrawing({
           className="ink"
           d={`M480 130V62M480 130L${480 + 68 * Math.cos((-(deg + 180) * Math.PI) / 180)} ${130 + 68 * Math.sin((-(deg + 180) * Math.PI) / 180)}`}
         />
-        <text className="dimtext" x="480" y="224" textAnchor="middle">
+        <text className={css.dimtext} x="480" y="224" textAnchor="middle">
           {answer ? `${formatNumber(answer.backOffDeg, 0)}° back` : ""}
         </text>
         <text x="480" y="244" textAnchor="middle">
