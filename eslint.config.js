@@ -12,7 +12,7 @@ const rooms = {
   web: ["core", "contract", "models", "drawing", "domain"],
   cli: ["core", "contract", "models", "drawing", "domain"],
   demo: ["core", "contract"],
-  e2e: ["demo"],
+  e2e: ["demo", "scripts"],
 };
 const all = [...Object.keys(rooms), "bench", "scripts"];
 
@@ -24,9 +24,11 @@ const direction = Object.entries(rooms).map(([room, allowed]) => {
       message: `${room} may import only: ${allowed.join(", ") || "nothing of ours"}.`,
     },
   ];
-  if (allowed.length) {
+  // Scripts are single files and have no index.
+  const rooms = allowed.filter((r) => r !== "scripts");
+  if (rooms.length) {
     patterns.push({
-      regex: `^(\\.\\./)+(${allowed.join("|")})/.+`,
+      regex: `^(\\.\\./)+(${rooms.join("|")})/.+`,
       message: "Enter a room through its index.",
     });
   }
@@ -63,6 +65,16 @@ export default tseslint.config(
       "no-restricted-properties": [
         "error",
         { object: "Math", property: "random", message: "Randomness is a parameter in core." },
+      ],
+    },
+  },
+  {
+    files: ["web/**/*.tsx"],
+    ignores: ["web/ui/**", "**/*.test.tsx"],
+    rules: {
+      "no-restricted-syntax": [
+        "error",
+        { selector: "JSXOpeningElement[name.name='button']", message: "Use Button, or Press of web/ui." },
       ],
     },
   },

@@ -11,26 +11,19 @@ const CHROMIUM_FLAGS = [
   "--disable-sync",
 ];
 
-const PORT = Number(process.env.E2E_PORT ?? 4398);
-
 export default defineConfig({
   testDir: "e2e",
-  workers: 1,
-  // A busy machine may stand still for half a minute; how quick things are is the benches' business.
-  timeout: 180_000,
-  expect: { timeout: 30_000 },
+  globalSetup: "./e2e/seed.setup.ts",
+  // Each file has a server and a database of its own; tests of one file go one after the other.
+  workers: 2,
+  // A busy machine may stand still for a while; how quick things are is the benches' business.
+  timeout: 120_000,
+  expect: { timeout: 10_000 },
   reporter: process.env.E2E_JSON ? [["list"], ["json", { outputFile: process.env.E2E_JSON }]] : "list",
   use: {
-    baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     locale: "en-GB",
     contextOptions: { reducedMotion: "reduce" },
     launchOptions: { executablePath: process.env.CHROMIUM_PATH ?? "/usr/bin/chromium", args: CHROMIUM_FLAGS },
-  },
-  webServer: {
-    command: `node scripts/e2e-server.mjs ${PORT}`,
-    url: `http://127.0.0.1:${PORT}/api/yard`,
-    timeout: 120_000,
-    reuseExistingServer: false,
   },
 });

@@ -1,5 +1,5 @@
 import { AxeBuilder } from "@axe-core/playwright";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test";
 import { openJob } from "./yard";
 
 const VIEWS: [name: string, path: string, wait: string][] = [

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test";
 import { openJob, saved } from "./yard";
 
 const NONSENSE = ["", "abc", "-5 mm", "NaN", "1e999", "12 Nm", "3 furlongs", "9-8 mm", "999999 mm"];

@@ -1,17 +1,8 @@
-import { expect, test } from "@playwright/test";
+import { expect, freePort, test } from "./test";
 import { spawn, type ChildProcess } from "node:child_process";
 import { existsSync, mkdtempSync, rmSync } from "node:fs";
-import { createServer, type AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-
-const freePort = async (): Promise<number> => {
-  const probe = createServer().listen(0, "127.0.0.1");
-  await new Promise((resolve) => probe.once("listening", resolve));
-  const { port } = probe.address() as AddressInfo;
-  await new Promise((resolve) => probe.close(resolve));
-  return port;
-};
 
 const demo = (folder: string, port: number): ChildProcess =>
   spawn(process.execPath, ["scripts/demo.mjs", "--folder", folder, "--port", String(port)], {

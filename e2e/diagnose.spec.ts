@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test";
 import { answer, openJob, plain, saved } from "./yard";
 
 // The demo's post van, job 215: its figures stand in docs/guide.md.

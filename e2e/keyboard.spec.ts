@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test";
 import { answer, openJob, plain, saved } from "./yard";
 
 test("the slice by keyboard: stages, symptom, reading, gear, point, signature, undo", async ({ page }) => {

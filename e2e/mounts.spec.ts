@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test";
 import { openJob, plain, saved } from "./yard";
 
 // The minibus's figures stand in docs/guide.md.

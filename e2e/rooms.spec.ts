@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test";
 import { answer, openJob, plain, saved } from "./yard";
 
 test("the dossier: gearbox, odometer, undo, and the bin that brings a vehicle back with its jobs", async ({ page }) => {

@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test";
 import { answer, plain, saved } from "./yard";
 
 // Common practice, no source: 5 1/4 in before, 3 3/4 in after, tape to 1/16 in, a claim of 45 %.

@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test";
 import { answer, openJob, saved } from "./yard";
 
 test.use({ viewport: { width: 820, height: 1180 }, hasTouch: true });

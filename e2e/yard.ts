@@ -1,4 +1,4 @@
-import { expect, type Page } from "@playwright/test";
+import { expect, type Page } from "./test";
 
 /** Opens a job of the demo from the Yard by its number. */
 export async function openJob(page: Page, number: number, stage: string): Promise<void> {

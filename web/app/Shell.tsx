@@ -5,6 +5,7 @@ import { Sign } from "../ui/pictograms";
 import { useKeys } from "../data/useKeys";
 import { SavingTrouble } from "../pieces/saving/SavingTrouble";
 import { WhoWorks } from "./WhoWorks";
+import { Press } from "../ui/Press";
 import css from "./app.module.css";
 
 interface Place {
@@ -134,9 +135,9 @@ export function Shell() {
           </Link>
         ))}
         <WhoWorks />
-        <button type="button" className={`${css.foot} kbd`} aria-label="Show the keys" onClick={() => setHelp(true)}>
+        <Press className={`${css.foot} kbd`} aria-label="Show the keys" onClick={() => setHelp(true)}>
           ?
-        </button>
+        </Press>
       </nav>
       <main className="main" id="main">
         <Outlet />

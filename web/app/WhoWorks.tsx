@@ -6,6 +6,7 @@ import { useShopQuery } from "../data/api";
 import { useAppDispatch, useAppSelector } from "../data/hooks";
 import { withPending } from "../data/saving";
 import { session } from "../data/session";
+import { Press } from "../ui/Press";
 import css from "./app.module.css";
 
 /** Who works at this screen: signatures, readings and undo are theirs. */
@@ -25,15 +26,14 @@ export function WhoWorks() {
   const person = people.find((p) => p.id === me);
   return (
     <>
-      <button
-        type="button"
+      <Press
         className={css.whoWorks}
         aria-label={person ? `Working as ${person.name}; change` : "No user selected; choose one"}
         onClick={() => setOpen(true)}
       >
         <b>{person?.initials ?? "?"}</b>
         {person ? "user" : "user?"}
-      </button>
+      </Press>
       <Modal
         open={open}
         onCancel={() => setOpen(false)}
@@ -43,9 +43,8 @@ export function WhoWorks() {
       >
         <div className={css.whoList}>
           {people.map((p) => (
-            <button
+            <Press
               key={p.id}
-              type="button"
               aria-pressed={p.id === me}
               onClick={() => {
                 dispatch(session.actions.workingAs(p.id));
@@ -55,7 +54,7 @@ export function WhoWorks() {
               <span className="n">{p.initials}</span>
               <span className="rt">{p.name}</span>
               <span className="lb">{p.role}</span>
-            </button>
+            </Press>
           ))}
         </div>
         <Button

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { formatNumber } from "../../../core";
 import type { Diagnosis } from "../../../domain";
+import { Press } from "../../ui/Press";
 import css from "./ask.module.css";
 
 /** The axis runs over odds, so that a step is as long whether a suspect stands at 5 or at 80 %. */
@@ -131,9 +132,9 @@ export function Suspects({ diagnosis }: { diagnosis: Diagnosis }) {
           {all
             ? "All suspects for this kind of vehicle."
             : `${answer.posterior.length - SHOWN} more share ${formatNumber(rest * 100, 0)} %.`}{" "}
-          <button type="button" className={css.linkkey} onClick={() => setAll(!all)}>
+          <Press className={css.linkkey} onClick={() => setAll(!all)}>
             {all ? "Show the first" : "Show all"}
-          </button>
+          </Press>
         </p>
       )}
     </section>

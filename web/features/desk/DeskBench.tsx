@@ -23,6 +23,7 @@ import {
 import { ThrowBench } from "../throwBench";
 import { DeskHead } from "../../pieces/DeskHead";
 import { useKept } from "../../data/useLocalDraft";
+import { Press } from "../../ui/Press";
 
 const setupSchema = z.object({
   id: z.string(),
@@ -183,8 +184,7 @@ function TakeIntoJob({ bench, onClose }: { bench: Bench; onClose: () => void }) 
       <ul className="lined pickv" style={{ marginTop: 10 }}>
         {data?.jobs.map((j) => (
           <li key={j.id}>
-            <button
-              type="button"
+            <Press
               onClick={() => {
                 edit.all(
                   `Levers from the desk into job ${j.number}`,
@@ -216,7 +216,7 @@ function TakeIntoJob({ bench, onClose }: { bench: Bench; onClose: () => void }) 
                 <b className="rt">{j.title}</b>
                 <span className="lb">job {j.number}</span>
               </span>
-            </button>
+            </Press>
           </li>
         ))}
       </ul>

@@ -13,6 +13,7 @@ import { SpecFigure } from "../../pieces/torque/SpecFigure";
 import { Board } from "./Board";
 import { BoltPatternMini } from "../../pieces/torque/BoltPattern";
 import { Findings } from "./Findings";
+import { Press } from "../../ui/Press";
 import css from "./fit.module.css";
 
 const SetStage = late(() => import("../set").then((m) => m.SetStage));
@@ -61,8 +62,7 @@ function TorqueBoard({ view, edit, tabs }: StageProps & { tabs: React.ReactNode 
                 const p = progressOf(g, view.signature);
                 return (
                   <li key={g.id}>
-                    <button
-                      type="button"
+                    <Press
                       className={g.id === group?.id ? `${css.plate} cur` : css.plate}
                       aria-pressed={g.id === group?.id}
                       onClick={() => setParams({ group: g.id }, { replace: true })}
@@ -75,7 +75,7 @@ function TorqueBoard({ view, edit, tabs }: StageProps & { tabs: React.ReactNode 
                       <span className={p.next ? "n" : "n mos"}>
                         {p.done}/{p.steps.length}
                       </span>
-                    </button>
+                    </Press>
                   </li>
                 );
               })}

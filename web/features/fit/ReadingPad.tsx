@@ -7,6 +7,7 @@ import { TakeReading } from "../../pieces/readings/TakeReading";
 import { engraved } from "../../ui/engraved";
 import { useKeptDraft } from "../../ui/useDraft";
 import { CrossMark, Tick } from "../../ui/pictograms";
+import { Press } from "../../ui/Press";
 import css from "./fit.module.css";
 
 const KEYS = ["7", "8", "9", "4", "5", "6", "1", "2", "3", "0", "."];
@@ -65,14 +66,13 @@ export function ReadingPad({
     const what = step.angleDeg === null ? step.name : `${step.angleDeg}° further`;
     return (
       <div className={`${css.pad} ${css.byhand}`}>
-        <button
-          type="button"
+        <Press
           className={`${css.bigkey} ${css.sign}`}
           disabled={disabled}
           onClick={() => sign({ reading: null, setTo: null })}
         >
           Sign bolt {step.bolt}, {what}
-        </button>
+        </Press>
       </div>
     );
   }
@@ -132,31 +132,24 @@ export function ReadingPad({
             </>
           )}
         </p>
-        <button
-          type="button"
-          className={`${css.bigkey} ${css.sign}`}
-          disabled={disabled || nm === null}
-          onClick={signReading}
-        >
+        <Press className={`${css.bigkey} ${css.sign}`} disabled={disabled || nm === null} onClick={signReading}>
           Sign bolt {step.bolt}
-        </button>
-        <button
-          type="button"
+        </Press>
+        <Press
           className={`${css.bigkey} fn ${css.clicked}`}
           disabled={disabled}
           onClick={() => sign({ reading: null, setTo })}
         >
           Set to {units.show(target, "torque")}, clicked
-        </button>
+        </Press>
       </div>
       <div className={css.padkeys}>
         {KEYS.map((k) => (
-          <button key={k} type="button" className={`${css.bigkey} k${k === "." ? "dot" : k}`} onClick={() => press(k)}>
+          <Press key={k} className={`${css.bigkey} k${k === "." ? "dot" : k}`} onClick={() => press(k)}>
             {k}
-          </button>
+          </Press>
         ))}
-        <button
-          type="button"
+        <Press
           className={`${css.bigkey} fn back`}
           aria-label="Take the last figure back"
           onClick={() => setText(text.slice(0, -1))}
@@ -164,15 +157,14 @@ export function ReadingPad({
           <svg width="30" height="22" viewBox="0 0 30 22" fill="none" stroke="currentColor" strokeWidth="1.8">
             <path d="M9 2h19v18H9L1.5 11zM14.5 7l8 8M22.5 7l-8 8" />
           </svg>
-        </button>
-        <button
-          type="button"
+        </Press>
+        <Press
           className={`${css.bigkey} fn ${css.unitkey}`}
           onClick={() => setUnit(unit === "N m" ? "lbf ft" : "N m")}
           aria-label={`Reading in ${unit === "N m" ? "N m" : "lb ft"}; change the unit`}
         >
           {unit === "N m" ? "in lb\u00a0ft" : "in N\u00a0m"}
-        </button>
+        </Press>
       </div>
     </div>
   );

@@ -10,6 +10,7 @@ import { DRIVEN_NAMES, LOAD_NAMES, loadText, SHIFTER_NAMES, timeText, vehicleTit
 import { LoadPictogram, Tag } from "../../ui/pictograms";
 import { JobStateKey } from "./JobState";
 import { usePeople } from "../../data/useJobView";
+import { Press } from "../../ui/Press";
 import css from "./job.module.css";
 
 /** What the vehicle is on belongs to the vehicle: every job of it shows the same, and nobody's guess stands there. */
@@ -27,13 +28,13 @@ export function LoadStateKey({ view, edit }: { view: JobView; edit: Editor }) {
   };
   return (
     <>
-      <button type="button" className={css.loadstate} aria-haspopup="dialog" onClick={() => setOpen(true)}>
+      <Press className={css.loadstate} aria-haspopup="dialog" onClick={() => setOpen(true)}>
         <LoadPictogram load={load.now} />
         <span>
           <b>{loadText(load.now)}</b>
           <span className="lb">{load.now.length ? says : "tap to set"}</span>
         </span>
-      </button>
+      </Press>
       <Modal
         open={open}
         onCancel={() => setOpen(false)}
@@ -44,10 +45,10 @@ export function LoadStateKey({ view, edit }: { view: JobView; edit: Editor }) {
         <p className="lb">Tap all that are true. Ride height counts on wheels or over a pit, with no stands.</p>
         <div className={css.loads}>
           {loadWords.map((l) => (
-            <button key={l} type="button" aria-pressed={load.now.includes(l)} onClick={() => toggle(l)}>
+            <Press key={l} aria-pressed={load.now.includes(l)} onClick={() => toggle(l)}>
               <LoadPictogram load={[l]} size={44} />
               {LOAD_NAMES[l]}
-            </button>
+            </Press>
           ))}
         </div>
         <p className="lb" style={{ marginTop: 10 }}>

@@ -7,6 +7,7 @@ import type { Editor } from "../../data/saving";
 import { momentText, readMoment } from "../../format/dates";
 import { dayText, STAGE_NAMES, WAIT_NAMES } from "../../format/words";
 import { Choice, TextField } from "../../ui/TextField";
+import { Press } from "../../ui/Press";
 import css from "./job.module.css";
 
 const STAGES = Object.fromEntries(stageWords.map((s) => [s, STAGE_NAMES[s]])) as Record<Job["stage"], string>;
@@ -20,12 +21,12 @@ export function JobStateKey({ view, edit }: { view: JobView; edit: Editor }) {
   const until = waits.until ? `until ${dayText(waits.until)}` : "";
   return (
     <>
-      <button type="button" className={css.loadstate} aria-haspopup="dialog" onClick={() => setOpen(true)}>
+      <Press className={css.loadstate} aria-haspopup="dialog" onClick={() => setOpen(true)}>
         <span>
           <b>{job.closedAt ? "Closed" : WAIT_NAMES[waits.kind]}</b>
           <span className="lb">{[job.bay, until || waits.what].filter(Boolean).join(" · ") || "tap to set"}</span>
         </span>
-      </button>
+      </Press>
       {open && <JobStateDialog view={view} edit={edit} onClose={() => setOpen(false)} />}
     </>
   );

@@ -1,6 +1,7 @@
 import { useEffect, useRef } from "react";
 import { stageWords, type Stage } from "../../../contract";
 import { STAGE_NAMES } from "../../format/words";
+import { Press } from "../../ui/Press";
 import css from "./job.module.css";
 
 /**
@@ -31,12 +32,11 @@ export function Rail({
         <i className="knob" style={{ left: `${at * 20}%` }} />
       </div>
       {stageWords.map((s, i) => (
-        <button
+        <Press
           key={s}
           ref={(el) => {
             tabs.current[i] = el;
           }}
-          type="button"
           role="tab"
           id={`tab-${s}`}
           className={css.stg}
@@ -62,7 +62,7 @@ export function Rail({
               </>
             )}
           </small>
-        </button>
+        </Press>
       ))}
     </div>
   );

@@ -12,6 +12,7 @@ import { useShop } from "../../data/useShop";
 import { changesOf, importKnowledge, newItemId, withItem, withoutItem } from "../../../domain";
 import { FaultEditor, ObservationEditor, TestEditor } from "./ItemEditor";
 import { WORD_NAMES } from "./LikelihoodField";
+import { Press } from "../../ui/Press";
 
 type Tab = "faults" | "symptoms" | "results" | "tests" | "words";
 
@@ -162,9 +163,8 @@ export function KnowledgePage() {
         <div className="know-list">
           <div className="know-tabs" role="tablist" aria-label="Parts of the table">
             {(Object.keys(TABS) as Tab[]).map((t) => (
-              <button
+              <Press
                 key={t}
-                type="button"
                 role="tab"
                 aria-selected={t === tab}
                 onClick={() => {
@@ -173,7 +173,7 @@ export function KnowledgePage() {
                 }}
               >
                 {TABS[t]}
-              </button>
+              </Press>
             ))}
           </div>
           {tab !== "words" && (
@@ -188,11 +188,11 @@ export function KnowledgePage() {
           )}
           <div className="know-items">
             {items.map((i) => (
-              <button key={i.id} type="button" aria-pressed={i.id === id} onClick={() => setChosen(i.id)}>
+              <Press key={i.id} aria-pressed={i.id === id} onClick={() => setChosen(i.id)}>
                 <span>{i.label}</span>
                 {own.has(i.id) && <span className="own">ours</span>}
                 <span className="lb n">{i.note}</span>
-              </button>
+              </Press>
             ))}
             {tab !== "words" && !items.length && (
               <p className="q" style={{ padding: "10px 16px" }}>

@@ -37,6 +37,7 @@ import { SetDialog } from "./SetDialog";
 import { UnitDialog } from "./UnitDialog";
 import { RecordingSays } from "../../pieces/vibration/RecordingSays";
 import { FromAbove, FromTheSide } from "./Views";
+import { Press } from "../../ui/Press";
 import css from "./mounts.module.css";
 
 const TABS = { sets: "Sets", idle: "Idle", modes: "Modes" } as const;
@@ -235,9 +236,9 @@ export function MountRoom({ view, edit, tabs }: StageProps & { tabs: React.React
             <h2 className="hd2">Precision against noise</h2>
             <div className="tabs2 push" role="tablist" aria-label="Mount sets, idle, modes">
               {(Object.keys(TABS) as (keyof typeof TABS)[]).map((t) => (
-                <button key={t} type="button" role="tab" aria-selected={t === tab} onClick={() => setTab(t)}>
+                <Press key={t} role="tab" aria-selected={t === tab} onClick={() => setTab(t)}>
                   {TABS[t]}
-                </button>
+                </Press>
               ))}
             </div>
           </div>

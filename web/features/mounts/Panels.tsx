@@ -7,6 +7,7 @@ import { engraved } from "../../ui/engraved";
 import { CrossMark } from "../../ui/pictograms";
 import { hasSolid, setNameOf } from "../../../domain";
 import { outlineOf } from "./frame";
+import { Press } from "../../ui/Press";
 import css from "./mounts.module.css";
 
 const IdleChart = late(() => import("./IdleChart").then((m) => m.default));
@@ -137,14 +138,9 @@ export function TradeOff({
           {answer.sets.map((s, i) => (
             <tr key={s.name} className={s.name === shown ? "maj cur" : undefined}>
               <td>
-                <button
-                  type="button"
-                  className={css.setpick}
-                  aria-pressed={s.name === shown}
-                  onClick={() => onShow(s.name)}
-                >
+                <Press className={css.setpick} aria-pressed={s.name === shown} onClick={() => onShow(s.name)}>
                   {i > 0 && <i className="kn n">{i}</i>} {setNameOf(s.name, sets)}
-                </button>
+                </Press>
               </td>
               <td className="n">{units.bare(s.shifter.totalMm, "length")}</td>
               <td className="n">{formatNumber(-s.movePct, 0, true)}&#x202f;%</td>
@@ -312,9 +308,9 @@ export function Modes({ unit, answer }: { unit: RoomUnit; answer: MountModesAnsw
           {answer.modes.map((m, i) => (
             <tr key={i} className={i === chosen ? "maj cur" : undefined}>
               <td>
-                <button type="button" className={css.setpick} aria-pressed={i === chosen} onClick={() => setChosen(i)}>
+                <Press className={css.setpick} aria-pressed={i === chosen} onClick={() => setChosen(i)}>
                   {WAYS[m.dominant]}
-                </button>
+                </Press>
               </td>
               <td className="n">{formatNumber(m.hz, 1)}</td>
               <td className="n">{formatNumber(m.energyPct[m.dominant], 0)}&#x202f;%</td>

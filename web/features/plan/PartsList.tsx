@@ -10,6 +10,7 @@ import { nextPosition, fitDoubts } from "../../../domain";
 import { AddLine } from "../../ui/AddLine";
 import { DayField } from "../../ui/DayField";
 import { doubtText } from "../../format/fitDoubts";
+import { Press } from "../../ui/Press";
 import css from "./plan.module.css";
 
 const STATES = { needed: "needed", ordered: "ordered", arrived: "here", fitted: "fitted" } as const;
@@ -35,8 +36,7 @@ export function PartsList({ view, edit }: StageProps) {
         {view.part.map((p) => (
           <li key={p.id}>
             <div className={css.pline}>
-              <button
-                type="button"
+              <Press
                 className="pname"
                 aria-expanded={open === p.id}
                 onClick={() => setOpen(open === p.id ? null : p.id)}
@@ -54,7 +54,7 @@ export function PartsList({ view, edit }: StageProps) {
                     </span>
                   ))}
                 {p.alternative && <span className="lb">alternative, not in the total</span>}
-              </button>
+              </Press>
               <span className="n">{p.quantity === 1 ? "" : `${p.quantity} ×`}</span>
               <span className="n">{p.price === null ? "" : p.price.toFixed(2)}</span>
               <span style={{ width: 104 }}>

@@ -11,6 +11,7 @@ import { Choice, TextField } from "../../ui/TextField";
 import { BoltPatternMini } from "../../pieces/torque/BoltPattern";
 import type { StageProps } from "../../data/stage";
 import { AddLine } from "../../ui/AddLine";
+import { Press } from "../../ui/Press";
 import css from "./plan.module.css";
 
 const PATTERNS = { circle: "circle", line: "line", box: "box of 4" } as const;
@@ -82,8 +83,7 @@ export function TorqueGroups({ view, edit }: StageProps) {
       <ul className="lined">
         {groups.map((g) => (
           <li key={g.id}>
-            <button
-              type="button"
+            <Press
               className={css.gline}
               aria-expanded={open === g.id}
               onClick={() => setOpen(open === g.id ? null : g.id)}
@@ -102,7 +102,7 @@ export function TorqueGroups({ view, edit }: StageProps) {
                 </span>
               </span>
               <SpecFigure group={g} />
-            </button>
+            </Press>
             {open === g.id && (
               <div className="pmore">
                 <div className="fields">

@@ -10,6 +10,7 @@ import { SlotSwitch } from "../../ui/slots";
 import { Choice, TextField } from "../../ui/TextField";
 import type { StageProps } from "../../data/stage";
 import { GRADE_NAMES, PLACE_WORDS, type Grade, type Grades } from "../../../domain";
+import { Press } from "../../ui/Press";
 import css from "./slack.module.css";
 
 const PLACES = Object.fromEntries(jointPlaces.map((p) => [p, PLACE_WORDS[p]])) as Record<Joint["at"], string>;
@@ -53,12 +54,12 @@ export function JointRow({
       <i className="node n" aria-hidden="true">
         {index + 1}
       </i>
-      <button type="button" className="pname" aria-expanded={open} onClick={() => setOpen(!open)}>
+      <Press className="pname" aria-expanded={open} onClick={() => setOpen(!open)}>
         <span className="rt">{joint.name}</span>
         <span className="lb">
           {PLACE_WORDS[joint.at]}, shows ×{formatNumber(solved?.ratio ?? 0, 2)}
         </span>
-      </button>
+      </Press>
       <OriginMark origin={joint.origin} />
       <QuantityField
         label="play"

@@ -27,6 +27,7 @@ import { ChainSentence } from "./ChainSentence";
 import { FrontChart } from "./FrontChart";
 import { JointRow } from "./JointRow";
 import { PlansTable } from "./PlansTable";
+import { Press } from "../../ui/Press";
 import css from "./slack.module.css";
 
 /** Where the slop comes from, joint by joint, and which parts are worth their price. */
@@ -146,9 +147,9 @@ export function SlackChain({ view, edit, tabs }: StageProps & { tabs: React.Reac
             <h2 className="hd2">From knob to gearbox</h2>
             <span className="dirs" role="group" aria-label="Direction of the play">
               {(["foreAft", "cross"] as const).map((d) => (
-                <button key={d} type="button" aria-pressed={d === direction} onClick={() => setDirection(d)}>
+                <Press key={d} aria-pressed={d === direction} onClick={() => setDirection(d)}>
                   {DIRECTION_WORDS[d]}
-                </button>
+                </Press>
               ))}
             </span>
           </div>

@@ -3,6 +3,7 @@ import { SlotSwitch } from "../../ui/slots";
 import type { BenchSetup } from "../../../domain";
 import type { LeverAnswer } from "../../../core";
 import type { SetupPatch } from "./PointStrip";
+import { Press } from "../../ui/Press";
 import css from "./throwBench.module.css";
 
 /** The levers on the bench, the old one first: which is looked at, which are drawn, what each throws. */
@@ -34,14 +35,14 @@ export function LeverList({
         const note = s === old ? "reference" : s.id === chosenId ? "chosen" : priceText(s, currency);
         return (
           <li key={s.id} className={s.id === shownId ? "cur" : undefined}>
-            <button type="button" className={css.pick} aria-pressed={s.id === shownId} onClick={() => onPick(s.id)}>
+            <Press className={css.pick} aria-pressed={s.id === shownId} onClick={() => onPick(s.id)}>
               <LineSample kind={s === old ? "old" : s.id === shownId ? "cand" : "other"} />
               <b>{s.name}</b>
               <small>
                 {note}
                 <span className="n">{t?.throwMm == null ? "none" : units.bare(t.throwMm, "length")}</span>
               </small>
-            </button>
+            </Press>
             <SlotSwitch
               on={s.shown}
               label={`Show ${s.name}`}

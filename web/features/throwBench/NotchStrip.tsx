@@ -14,6 +14,7 @@ import { Pieces } from "./Pieces";
 import { FitKey, type Against } from "./FitKey";
 import { SAME_PCT } from "./doubts";
 import { notchPieces, notchWords } from "./sentence";
+import { Press } from "../../ui/Press";
 import css from "./throwBench.module.css";
 
 const LIMITS: Notches["limits"] = { minGapMm: 2, maxEffortFactor: 2, minThrowMm: 40, maxReductionPct: 50 };
@@ -137,12 +138,7 @@ export const NotchStrip = memo(function NotchStrip({
       <ol className={css.notchCells}>
         {list.map((n) => (
           <li key={n.notch}>
-            <button
-              type="button"
-              aria-pressed={n === shown}
-              className={goes(n) ? "pass" : "fail"}
-              onClick={() => onShow(n.notch)}
-            >
+            <Press aria-pressed={n === shown} className={goes(n) ? "pass" : "fail"} onClick={() => onShow(n.notch)}>
               <svg viewBox="0 0 100 16" width="100%" height="16" preserveAspectRatio="none" aria-hidden="true">
                 <path d="M0 3h38l12 10 12-10h38" fill="none" stroke="var(--edge)" strokeWidth="1.4" />
                 {n === shown && <path d="M42 0h16l-8 11z" fill="var(--teal)" />}
@@ -170,7 +166,7 @@ export const NotchStrip = memo(function NotchStrip({
                     : "fits"
                   : n.breaks.map((b) => BREAKS[b]).join(", ")}
               </span>
-            </button>
+            </Press>
           </li>
         ))}
       </ol>

@@ -4,6 +4,7 @@ import { useUnits } from "../../format/units";
 import { gearShort } from "../../format/words";
 import { SlotSwitch } from "../../ui/slots";
 import { freeName, OBSTACLE_PRESETS, type Surroundings } from "../../../domain";
+import { Press } from "../../ui/Press";
 import css from "./throwBench.module.css";
 
 /** Obstacles the lever, each with its least gap; placed from the usual ones and dragged to where it is. */
@@ -39,8 +40,7 @@ export function ObstacleList({
           const row = clearance?.sweep.find((s) => s.obstacle === o.name);
           return (
             <li key={o.name} className={o.name === chosen ? "cur" : undefined}>
-              <button
-                type="button"
+              <Press
                 className={css.pick}
                 aria-pressed={o.name === chosen}
                 onClick={() => onChoose(o.name === chosen ? null : o.name)}
@@ -50,7 +50,7 @@ export function ObstacleList({
                   {row ? (row.gear === "N" ? "in neutral" : `in ${gearShort(row.gear)}`) : ""}
                   <span className={row?.touches ? "n brk" : "n"}>{row ? units.bare(row.gapMm, "length") : "none"}</span>
                 </small>
-              </button>
+              </Press>
             </li>
           );
         })}

@@ -22,6 +22,7 @@ import { HandMark, LeastGap, ObstacleGrips, Obstacles, SweepBand } from "./Obsta
 import { Dimensions, plus, Quadrant } from "./overlays";
 import { LeverShape, MissingGap, RulerPointers, Rulers, ScaleBar } from "./shapes";
 import { fitted, projection, zoomed, type Projection, type Size, type View } from "./viewport";
+import { Press } from "../../ui/Press";
 import css from "./throwBench.module.css";
 
 export const POINT_NAMES: Record<PointName, string> = {
@@ -268,19 +269,19 @@ export function SideView(props: SideViewProps) {
         )}
       </svg>
       <div className={css.zoomkeys}>
-        <button type="button" aria-label="Nearer" onClick={() => zoom(1.25)}>
+        <Press aria-label="Nearer" onClick={() => zoom(1.25)}>
           <svg width="14" height="14" viewBox="0 0 14 14" stroke="currentColor" strokeWidth="1.6">
             <path d="M2 7h10M7 2v10" />
           </svg>
-        </button>
-        <button type="button" aria-label="Farther" onClick={() => zoom(0.8)}>
+        </Press>
+        <Press aria-label="Farther" onClick={() => zoom(0.8)}>
           <svg width="14" height="14" viewBox="0 0 14 14" stroke="currentColor" strokeWidth="1.6">
             <path d="M2 7h10" />
           </svg>
-        </button>
-        <button type="button" onClick={() => setView(null)} disabled={!view}>
+        </Press>
+        <Press onClick={() => setView(null)} disabled={!view}>
           Show all
-        </button>
+        </Press>
       </div>
     </div>
   );

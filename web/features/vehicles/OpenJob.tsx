@@ -9,6 +9,7 @@ import { Choice } from "../../ui/TextField";
 import { z } from "zod";
 import { shifterKinds } from "../../../contract";
 import { useKeptDraft } from "../../ui/useDraft";
+import { Press } from "../../ui/Press";
 
 const formShape = z.object({
   fresh: z.boolean().default(false),
@@ -118,7 +119,7 @@ export function OpenJob({ onClose, vehicle }: { onClose: () => void; vehicle?: {
             <ul className="lined pickv">
               {data?.vehicles.map((v) => (
                 <li key={v.id}>
-                  <button type="button" onClick={() => set({ picked: { id: v.id, tag: v.tag } })}>
+                  <Press onClick={() => set({ picked: { id: v.id, tag: v.tag } })}>
                     <Tag text={v.tag} />
                     <span>
                       <b className="rt">{v.title || "Vehicle without a name"}</b>
@@ -128,7 +129,7 @@ export function OpenJob({ onClose, vehicle }: { onClose: () => void; vehicle?: {
                           .join(" · ")}
                       </span>
                     </span>
-                  </button>
+                  </Press>
                 </li>
               ))}
             </ul>

@@ -7,6 +7,7 @@ import { Choice, TextField } from "../../ui/TextField";
 import { type RecordingAnalysis, CONDITION_NAMES, PHASE_NAMES, UNIT_NAMES } from "../../../domain";
 import { RunFields } from "./RunFields";
 import { useRunWords } from "../../pieces/vibration/Verdict";
+import { Press } from "../../ui/Press";
 import css from "./vibration.module.css";
 
 /** Recordings of the job: which is looked at, which is laid over it, and how each was made. */
@@ -39,13 +40,13 @@ export function RecordingList({
         return (
           <li key={r.id} className={on ? "on" : r.id === over?.id ? "over" : undefined}>
             <div className={css.vrow}>
-              <button type="button" aria-pressed={on} className={css.vname} onClick={() => onShow(r.id)}>
+              <Press aria-pressed={on} className={css.vname} onClick={() => onShow(r.id)}>
                 <b className="rt">{r.name || CONDITION_NAMES[r.condition]}</b>
                 <span className="lb">
                   <em className={r.phase === "before" ? "och" : "teal"}>{r.phase}</em>, {words(h)},{" "}
                   {formatNumber(r.count / r.rateHz, r.count < 10 * r.rateHz ? 1 : 0)} s{r.simulated && ", simulated"}
                 </span>
-              </button>
+              </Press>
               {!on && r.unit === shown.unit && (
                 <span className={css.vover}>
                   <SlotSwitch

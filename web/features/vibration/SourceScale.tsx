@@ -1,6 +1,7 @@
 import { formatNumber, type VibrationSource } from "../../../core";
 import type { Plot } from "./plot";
 import { inWords, shortName } from "../../../domain";
+import { Press } from "../../ui/Press";
 import css from "./vibration.module.css";
 
 /** Width a name needs, px, and rows there are for names that would stand on each other. */
@@ -90,9 +91,8 @@ export function SourceScale({
         })}
       </svg>
       {placed.map(({ source, x, row }) => (
-        <button
+        <Press
           key={source.id}
-          type="button"
           className={source.id === lit ? "on" : undefined}
           style={{ left: x, top: BAR + 9 + row * ROW_PX }}
           aria-pressed={source.id === lit}
@@ -101,7 +101,7 @@ export function SourceScale({
           onClick={() => onLight(source.id === lit ? null : source.id)}
         >
           {shortName(source.id)}
-        </button>
+        </Press>
       ))}
     </div>
   );

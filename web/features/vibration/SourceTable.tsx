@@ -11,6 +11,7 @@ import {
 import type { SpectrumDrawn } from "../../worker";
 import { Figure, OriginLegend } from "../../ui/marks";
 import { amplitudeHead, amplitudeText, inWords, otherAmplitude } from "../../../domain";
+import { Press } from "../../ui/Press";
 import css from "./vibration.module.css";
 
 export interface Listened {
@@ -111,14 +112,13 @@ export function SourceTable({
             return (
               <tr key={l.id} className={l.id === strongest ? "maj" : undefined}>
                 <td>
-                  <button
-                    type="button"
+                  <Press
                     className={css.vlit}
                     aria-pressed={l.id === lit}
                     onClick={() => onLight(l.id === lit ? null : l.id)}
                   >
                     {inWords(l.id)}
-                  </button>
+                  </Press>
                   {shared && <small className={css.vshared}>{shared}</small>}
                 </td>
                 <td>

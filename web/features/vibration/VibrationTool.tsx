@@ -31,6 +31,7 @@ import { changesOf, SourceTable, type Listened } from "./SourceTable";
 import { SpectrumChart } from "./SpectrumChart";
 import { Verdict } from "../../pieces/vibration/Verdict";
 import { VibrationWorking } from "./VibrationWorking";
+import { Press } from "../../ui/Press";
 import css from "./vibration.module.css";
 
 /** A resolution coarser than this, Hz, does not part sources that stand close. */
@@ -216,18 +217,12 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
         <div className={css.vmain}>
           <div className={`row-flex ${css.vbar}`}>
             <div className="tabs2" role="tablist" aria-label="Ways of looking">
-              <button type="button" role="tab" aria-selected={!showMap} onClick={() => setLook("spectrum")}>
+              <Press role="tab" aria-selected={!showMap} onClick={() => setLook("spectrum")}>
                 Spectrum
-              </button>
-              <button
-                type="button"
-                role="tab"
-                aria-selected={showMap}
-                disabled={!done?.orderMap}
-                onClick={() => setLook("map")}
-              >
+              </Press>
+              <Press role="tab" aria-selected={showMap} disabled={!done?.orderMap} onClick={() => setLook("map")}>
                 Order map
-              </button>
+              </Press>
             </div>
             {second && !showMap && (
               <ul className={css.vkey}>
@@ -239,13 +234,13 @@ export function VibrationTool({ view, edit, tabs }: StageProps & { tabs: React.R
             {!showMap && (
               <div className="dirs" role="group" aria-label="Show up to, Hz">
                 {RANGES.filter((r) => r <= half || r === RANGES[0]).map((r) => (
-                  <button key={r} type="button" aria-pressed={r === toHz} onClick={() => setRange(r)}>
+                  <Press key={r} aria-pressed={r === toHz} onClick={() => setRange(r)}>
                     {r}
-                  </button>
+                  </Press>
                 ))}
-                <button type="button" aria-pressed={toHz === half} onClick={() => setRange(half)}>
+                <Press aria-pressed={toHz === half} onClick={() => setRange(half)}>
                   all
-                </button>
+                </Press>
               </div>
             )}
             {!showMap && <span className="lb">Hz</span>}

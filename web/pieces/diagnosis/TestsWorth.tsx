@@ -2,6 +2,7 @@ import { Modal } from "antd";
 import { formatNumber } from "../../../core";
 import { SymptomChip, type ThreeState } from "../../ui/slots";
 import { type Diagnosis, howToOf } from "../../../domain";
+import { Press } from "../../ui/Press";
 import css from "./diagnosis.module.css";
 
 /** People a test needs. */
@@ -40,7 +41,7 @@ export function TestsWorth({ diagnosis, onOpen }: { diagnosis: Diagnosis; onOpen
           const test = knowledge.tests.find((t) => t.id === n.test);
           return (
             <li key={n.test}>
-              <button type="button" className={css.wline} onClick={() => onOpen(n.test)}>
+              <Press className={css.wline} onClick={() => onOpen(n.test)}>
                 <span className={n === tests[0] ? "rt" : undefined}>{n.label}</span>
                 <span className="n">
                   {formatNumber(n.minutes, 0)} <small>min</small>
@@ -50,7 +51,7 @@ export function TestsWorth({ diagnosis, onOpen }: { diagnosis: Diagnosis; onOpen
                   <b style={{ width: `${(n.bitsPerMin / most) * 100}%` }} />
                 </i>
                 <span className="n">{formatNumber(n.bitsPerMin, 3)}</span>
-              </button>
+              </Press>
             </li>
           );
         })}

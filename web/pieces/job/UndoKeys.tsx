@@ -2,6 +2,7 @@ import { useLayoutEffect, useState } from "react";
 import { useUndoStateQuery } from "../../data/api";
 import { useAppSelector } from "../../data/hooks";
 import type { Editor } from "../../data/saving";
+import { Press } from "../../ui/Press";
 import css from "./job.module.css";
 
 /**
@@ -21,8 +22,7 @@ export function UndoKeys({ scope, edit }: { scope: string; edit: Editor }) {
   const redo = data?.redo?.label;
   return (
     <div className={css.ur}>
-      <button
-        type="button"
+      <Press
         aria-label="Undo"
         title={undo ? `Undo: ${undo}` : undefined}
         disabled={!undo && !waiting && !stale}
@@ -31,18 +31,12 @@ export function UndoKeys({ scope, edit }: { scope: string; edit: Editor }) {
         <svg width="20" height="20" viewBox="0 0 20 20" fill="none" stroke="currentColor" strokeWidth="1.6">
           <path d="M7.5 4 3.5 8l4 4M4 8h7.5a4.3 4.3 0 0 1 0 8.6H8" />
         </svg>
-      </button>
-      <button
-        type="button"
-        aria-label="Redo"
-        title={redo ? `Redo: ${redo}` : undefined}
-        disabled={!redo}
-        onClick={edit.redo}
-      >
+      </Press>
+      <Press aria-label="Redo" title={redo ? `Redo: ${redo}` : undefined} disabled={!redo} onClick={edit.redo}>
         <svg width="20" height="20" viewBox="0 0 20 20" fill="none" stroke="currentColor" strokeWidth="1.6">
           <path d="M12.5 4l4 4-4 4M16 8H8.5a4.3 4.3 0 0 0 0 8.6H12" />
         </svg>
-      </button>
+      </Press>
     </div>
   );
 }

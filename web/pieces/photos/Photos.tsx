@@ -8,6 +8,7 @@ import { HiddenFile } from "../../ui/HiddenFile";
 import { isUnreachable } from "../../data/api";
 import { photoUpload } from "../../data/uploads";
 import { useWaitingFiles } from "../../data/useWaitingFiles";
+import { Press } from "../../ui/Press";
 import css from "./photos.module.css";
 
 const address = (photo: Pick<Photo, "file">, size: "whole" | "small"): string =>
@@ -80,13 +81,12 @@ export function Photos({
                   width={84}
                   height={63}
                 />
-                <button
-                  type="button"
+                <Press
                   aria-label={`Take the photo ${p.name} of ${what} out`}
                   onClick={() => edit.remove("photo", p, `Photo of ${what} taken out`)}
                 >
                   ×
-                </button>
+                </Press>
               </li>
             ))}
           </ul>

@@ -6,6 +6,7 @@ import { useAppDispatch, useAppSelector } from "../../data/hooks";
 import { foreign, heldBy, insisted, labelOf, nextOut, SavingContext, type Entry } from "../../data/saving";
 import { useUnkept } from "../../ui/useDraft";
 import { differences } from "../../data/versions";
+import { Press } from "../../ui/Press";
 import css from "./saving.module.css";
 
 const momentText = (iso: string): string => `${dayText(iso)}, ${timeText(iso)}`;
@@ -42,9 +43,9 @@ export function SavedState() {
         <i />
         {[text, ...notes].join("; ")}
         {(waiting > 0 || elsewhere.length > 0 || state.aside.length > 0) && !calm && (
-          <button type="button" className={css.linkish} onClick={() => setOpen(true)}>
+          <Press className={css.linkish} onClick={() => setOpen(true)}>
             Show
-          </button>
+          </Press>
         )}
       </span>
       <WaitingEdits open={open} onClose={() => setOpen(false)} />

@@ -11,6 +11,7 @@ import { memo } from "react";
 import type { Editor } from "../../data/saving";
 import { QuantityField } from "../../ui/QuantityField";
 import { CONDITION_NAMES, marksIntoAsk } from "../../../domain";
+import { Press } from "../../ui/Press";
 import css from "./vibration.module.css";
 
 const NONE: Roughness = { marks: {}, speedKmh: null };
@@ -105,16 +106,15 @@ function Marks({
   return (
     <div className={`${css.marks} ${phase}`} role="group" aria-label={label}>
       {Array.from({ length: ROUGHEST + 1 }, (_, m) => (
-        <button
+        <Press
           key={m}
-          type="button"
           aria-label={`${m}, ${MARK_WORDS[m]}`}
           aria-pressed={m === value}
           title={MARK_WORDS[m]}
           onClick={() => onChange(m === value ? null : m)}
         >
           <i>{m}</i>
-        </button>
+        </Press>
       ))}
     </div>
   );

@@ -1,0 +1,50 @@
+import { Press } from "../../ui/Press";
+import { RearView } from "./RearView";
+import { SideView } from "./SideView";
+import type { BenchModel } from "./useBenchModel";
+import css from "./throwBench.module.css";
+
+/** The drawing, from the side or from behind. */
+export function BenchSheet({ model }: { model: BenchModel }) {
+  const { props, bench, shown, choice, obstacles, clearance, move, cancelDrag } = model;
+  const { setups, selected, lever, result, draft } = bench;
+  return (
+    <div className={css.sheetbox}>
+      <nav className={css.sheettabs} aria-label="View of the lever">
+        <Press aria-pressed={!choice.behind} onClick={() => choice.setBehind(false)}>
+          From the side
+        </Press>
+        <Press aria-pressed={choice.behind} onClick={() => choice.setBehind(true)}>
+          From behind
+        </Press>
+      </nav>
+      {choice.behind ? (
+        <RearView gearbox={props.gearbox} setup={selected} lever={lever} gear={shown.gear} />
+      ) : (
+        <SideView
+          surroundings={obstacles.surroundings}
+          clearance={clearance}
+          obstacleChosen={choice.obstacle}
+          obstacleGrip={choice.grip}
+          sweep={choice.sweep}
+          onObstacleChoose={choice.chooseObstacle}
+          onObstacleGrip={choice.setGrip}
+          onObstacleMove={obstacles.moveObstacle}
+          onHand={obstacles.moveHand}
+          gearbox={props.gearbox}
+          setups={setups}
+          levers={result.levers}
+          selected={selected}
+          point={choice.point}
+          gear={shown.gear}
+          pair={shown.pair}
+          travel={shown.travel}
+          onPoint={choice.choosePoint}
+          onMove={move}
+          onDragCancel={cancelDrag}
+          held={draft?.held ?? null}
+        />
+      )}
+    </div>
+  );
+}
