@@ -149,10 +149,10 @@ test("a stop is calculated, kept with the job, ticked as set, and shown on the r
 test("shims are searched beside the screen; a worker that is lost says so and the tool goes on", async ({ page }) => {
   await page.goto("/desk/set/shims");
   await expect.poll(() => plain(page)).toContain("Fit 0.1 mm and 1 mm.");
-  await page.route(/solve\.worker/, (route) => route.abort());
+  await page.route(/background\.worker/, (route) => route.abort());
   await page.reload();
   await expect(page.getByRole("alert")).toContainText("Calculation failed; your entries are kept.");
-  await page.unroute(/solve\.worker/);
+  await page.unroute(/background\.worker/);
   await page.getByRole("button", { name: "Work it out again" }).click();
   await expect.poll(() => plain(page)).toContain("Fit 0.1 mm and 1 mm.");
   await page.getByLabel("number of 1 mm").fill("0");

@@ -103,12 +103,12 @@ test("a browser that stores nothing still saves, and says that it stores nothing
 });
 
 test("a stage that cannot be fetched says so and opens by itself later", async ({ page }) => {
-  await page.route(/assets\/PlanStage/, (route) => route.abort());
+  await page.route(/assets\/plan-.*js/, (route) => route.abort());
   await openJob(page, 215, "fit");
   await page.route("**/api/shop", (route) => route.abort());
   await page.getByRole("tab", { name: /Plan/ }).click();
   await expect(page.getByText("No connection, and this screen was not opened before.")).toBeVisible();
-  await page.unroute(/assets\/PlanStage/);
+  await page.unroute(/assets\/plan-.*js/);
   await page.unroute("**/api/shop");
   await expect(page.getByLabel("Add a step: what to do")).toBeVisible();
 });

@@ -1,0 +1,79 @@
+import { boundsOf, resources, type Vehicle } from "../../../contract";
+import { type Editor } from "../../data/saving";
+import { DRIVEN_NAMES, LAYOUT_NAMES, SHIFTER_NAMES } from "../../format/words";
+import { NumberField } from "../../ui/NumberField";
+import { Choice, TextField } from "../../ui/TextField";
+import { DayField } from "../../ui/DayField";
+
+export function Facts({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {
+  const patch = (data: Partial<Vehicle>, what: string): void => edit.update("vehicle", vehicle, data, what);
+  return (
+    <section className="sect">
+      <h2 className="hd2">Vehicle</h2>
+      <div className="fields">
+        <TextField
+          label="tag"
+          value={vehicle.tag}
+          required
+          max={boundsOf(resources.vehicle, "tag").max}
+          onCommit={(tag) => patch({ tag }, `Tag ${tag}`)}
+        />
+        <TextField label="owner" value={vehicle.owner} onCommit={(owner) => patch({ owner }, "Owner")} />
+        <TextField label="make" value={vehicle.make} onCommit={(make) => patch({ make }, "Make")} />
+        <TextField label="model" value={vehicle.model} onCommit={(model) => patch({ model }, "Model")} />
+        <TextField label="variant" value={vehicle.variant} onCommit={(variant) => patch({ variant }, "Variant")} />
+        <DayField
+          month
+          label="built"
+          value={vehicle.buildDate}
+          onCommit={(buildDate) => patch({ buildDate }, "Build date")}
+        />
+        <Choice
+          label="engine"
+          value={vehicle.layout}
+          options={LAYOUT_NAMES}
+          onChange={(layout) => patch({ layout }, LAYOUT_NAMES[layout])}
+        />
+        <Choice
+          label="driven"
+          value={vehicle.drivenWheels}
+          options={DRIVEN_NAMES}
+          onChange={(drivenWheels) => patch({ drivenWheels }, DRIVEN_NAMES[drivenWheels])}
+        />
+        <Choice
+          label="shifter"
+          value={vehicle.shifterKind}
+          options={SHIFTER_NAMES}
+          onChange={(shifterKind) => {
+            // A rocking arm takes its travel in degrees: gears in millimetres would not fit it.
+            const mixed = (shifterKind === "arm") !== (vehicle.shifterKind === "arm");
+            patch({ shifterKind, ...(mixed && { gearbox: null }) }, SHIFTER_NAMES[shifterKind]);
+          }}
+        />
+        <Choice
+          label="gearbox"
+          value={vehicle.automatic ? "automatic" : "manual"}
+          options={{ manual: "manual", automatic: "automatic" }}
+          onChange={(kind) => patch({ automatic: kind === "automatic" }, `Gearbox ${kind}`)}
+        />
+        <NumberField
+          label="cylinders"
+          value={vehicle.cylinders}
+          {...boundsOf(resources.vehicle, "cylinders")}
+          whole
+          unit=""
+          onCommit={(cylinders) => patch({ cylinders }, "Cylinders")}
+        />
+        <NumberField
+          label="idle"
+          value={vehicle.idleRpm}
+          {...boundsOf(resources.vehicle, "idleRpm")}
+          unit="rpm"
+          onCommit={(idleRpm) => patch({ idleRpm }, "Idle")}
+        />
+      </div>
+      <div style={{ height: 12 }} />
+      <TextField label="notes" lines={2} value={vehicle.notes} onCommit={(notes) => patch({ notes }, "Notes")} />
+    </section>
+  );
+}
