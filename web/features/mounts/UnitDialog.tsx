@@ -1,3 +1,4 @@
+import { ShapeFields } from "../../ui/ShapeFields";
 import { boundsOf, resources, type RoomUnit } from "../../../contract";
 import { Button, Modal } from "antd";
 import { useState } from "react";
@@ -69,40 +70,18 @@ export function UnitDialog({ unit, onChange, onClose }: PieceProps & { onClose: 
             options={{ x: "fore and aft", y: "across" }}
             onChange={(axis) => onChange({ crankAxis: axis }, "crank axis")}
           />
-          <QuantityField
-            label="engine torque"
-            kind="torque"
-            base={unit.engineTorqueNm}
-            {...boundsOf(resources.vehicle, "powerUnit.engineTorqueNm")}
-            onCommit={({ base }) => onChange({ engineTorqueNm: base }, "engine torque")}
-          />
-          <NumberField
-            label="first gear (and final drive, if inside)"
-            value={unit.ratio}
-            {...boundsOf(resources.vehicle, "powerUnit.ratio")}
-            unit="to 1"
-            onCommit={(v) => v !== null && onChange({ ratio: v }, "ratio")}
-          />
-          <NumberField
-            label="shafts turn at"
-            value={unit.shaftRpm}
-            {...boundsOf(resources.vehicle, "powerUnit.shaftRpm")}
-            unit="rpm"
-            onCommit={(v) => v !== null && onChange({ shaftRpm: v }, "shaft speed")}
-          />
-          <NumberField
-            label="cruise at"
-            value={unit.cruiseRpm}
-            {...boundsOf(resources.vehicle, "powerUnit.cruiseRpm")}
-            unit="rpm"
-            onCommit={(v) => v !== null && onChange({ cruiseRpm: v }, "cruise")}
-          />
-          <NumberField
-            label="louder at idle by at most"
-            value={unit.noiseLimitDb}
-            {...boundsOf(resources.vehicle, "powerUnit.noiseLimitDb")}
-            unit="dB"
-            onCommit={(v) => v !== null && onChange({ noiseLimitDb: v }, "noise limit")}
+          <ShapeFields
+            shape={resources.vehicle}
+            within="powerUnit"
+            value={unit}
+            onChange={(p, what) => onChange(p, what)}
+            fields={[
+              { at: "engineTorqueNm", label: "engine torque", kind: "torque", what: "engine torque" },
+              { at: "ratio", label: "first gear (and final drive, if inside)", unit: "to 1", what: "ratio" },
+              { at: "shaftRpm", label: "shafts turn at", unit: "rpm", what: "shaft speed" },
+              { at: "cruiseRpm", label: "cruise at", unit: "rpm", what: "cruise" },
+              { at: "noiseLimitDb", label: "louder at idle by at most", unit: "dB", what: "noise limit" },
+            ]}
           />
         </div>
         <h3 className="hd2">Shafts, front to rear, as they are now</h3>

@@ -1,7 +1,7 @@
+import { ShapeFields } from "../../ui/ShapeFields";
 import { boundsOf, resources, type Vehicle } from "../../../contract";
 import { type Editor } from "../../data/saving";
 import { DRIVEN_NAMES, LAYOUT_NAMES, SHIFTER_NAMES } from "../../format/words";
-import { NumberField } from "../../ui/NumberField";
 import { Choice, TextField } from "../../ui/TextField";
 import { DayField } from "../../ui/DayField";
 
@@ -56,20 +56,14 @@ export function Facts({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {
           options={{ manual: "manual", automatic: "automatic" }}
           onChange={(kind) => patch({ automatic: kind === "automatic" }, `Gearbox ${kind}`)}
         />
-        <NumberField
-          label="cylinders"
-          value={vehicle.cylinders}
-          {...boundsOf(resources.vehicle, "cylinders")}
-          whole
-          unit=""
-          onCommit={(cylinders) => patch({ cylinders }, "Cylinders")}
-        />
-        <NumberField
-          label="idle"
-          value={vehicle.idleRpm}
-          {...boundsOf(resources.vehicle, "idleRpm")}
-          unit="rpm"
-          onCommit={(idleRpm) => patch({ idleRpm }, "Idle")}
+        <ShapeFields
+          shape={resources.vehicle}
+          value={vehicle}
+          onChange={(p, what) => patch(p, what)}
+          fields={[
+            { at: "cylinders", label: "cylinders", clears: true, what: "Cylinders" },
+            { at: "idleRpm", label: "idle", unit: "rpm", clears: true, what: "Idle" },
+          ]}
         />
       </div>
       <div style={{ height: 12 }} />

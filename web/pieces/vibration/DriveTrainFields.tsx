@@ -1,3 +1,4 @@
+import { ShapeFields } from "../../ui/ShapeFields";
 import { boundsOf, resources, ordersInput, driveTrain, tyreRefused, type VehicleDriveTrain } from "../../../contract";
 import { useState } from "react";
 import { formatNumber, rotatingSources, tyreDiameterMm, type DriveTrain } from "../../../core";
@@ -84,21 +85,14 @@ export function DriveTrainFields({
           hint={rolls === null ? "1985 mm" : `${units.show(rolls, "length", { digits: 0 })} by its size`}
           onCommit={({ typed, base }) => save({ tyre: { circumferenceMm: base } }, `rolls ${typed}`)}
         />
-        <NumberField
-          label="final drive"
-          value={drive.finalDrive}
-          {...boundsOf(ordersInput, "finalDrive")}
-          digits={3}
-          unit="to 1"
-          onCommit={(v) => v !== null && save({ finalDrive: v }, "final drive")}
-        />
-        <NumberField
-          label="transfer ratio"
-          value={drive.transferRatio}
-          {...boundsOf(ordersInput, "transferRatio")}
-          digits={3}
-          unit="to 1"
-          onCommit={(v) => v !== null && save({ transferRatio: v }, "transfer ratio")}
+        <ShapeFields
+          shape={ordersInput}
+          value={drive}
+          onChange={(p, what) => save(p, what)}
+          fields={[
+            { at: "finalDrive", label: "final drive", unit: "to 1", digits: 3, what: "final drive" },
+            { at: "transferRatio", label: "transfer ratio", unit: "to 1", digits: 3, what: "transfer ratio" },
+          ]}
         />
         <Choice
           label="joints of the half shafts"

@@ -1,9 +1,9 @@
+import { ShapeFields } from "../../../ui/ShapeFields";
 import { boundsOf, settingInputs, cableMarksInput } from "../../../../contract";
 import { Button } from "antd";
 import { formatNumber } from "../../../../core";
 import { useUnits } from "../../../format/units";
 import { NumberField } from "../../../ui/NumberField";
-import { QuantityField } from "../../../ui/QuantityField";
 import { Choice, TextField } from "../../../ui/TextField";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
 import { given, useToolInput, type ToolProps } from "../useToolInput";
@@ -170,21 +170,15 @@ export function CableMarksTool(props: ToolProps) {
                   </>
                 ) : (
                   <>
-                    <QuantityField
-                      label="thread out, before"
-                      kind="length"
-                      base={c.beforeMm}
-                      {...boundsOf(settingInputs.cableMarks, "cables[].beforeMm")}
-                      onCommit={({ base }) => patch(i, { beforeMm: base })}
-                    />
-                    <QuantityField
-                      label="thread out, now"
-                      kind="length"
-                      base={c.afterMm}
-                      {...boundsOf(settingInputs.cableMarks, "cables[].afterMm")}
-                      hint="to take"
-                      onCommit={({ base }) => patch(i, { afterMm: base })}
-                      onClear={() => patch(i, { afterMm: null })}
+                    <ShapeFields
+                      shape={settingInputs.cableMarks}
+                      within="cables[]"
+                      value={c}
+                      onChange={(p) => patch(i, p)}
+                      fields={[
+                        { at: "beforeMm", label: "thread out, before", kind: "length" },
+                        { at: "afterMm", label: "thread out, now", kind: "length", hint: "to take", clears: true },
+                      ]}
                     />
                   </>
                 )}

@@ -1,10 +1,10 @@
+import { ShapeFields } from "../../../ui/ShapeFields";
 import { boundsOf, settingInputs, isRefusal, askFloorSlot } from "../../../../contract";
 import { drawnFloorSlot } from "../../../data/api";
 import { Button } from "antd";
 import { useState } from "react";
 import { type FloorSlotAnswer } from "../../../../core";
 import { useUnits } from "../../../format/units";
-import { NumberField } from "../../../ui/NumberField";
 import { QuantityField } from "../../../ui/QuantityField";
 import { TextField } from "../../../ui/TextField";
 import { saveAs } from "../../../ui/saveAs";
@@ -141,26 +141,15 @@ export function FloorSlotTool(props: ToolProps) {
             />
             {length("floorThicknessMm", "floor thick", 200)}
             {length("clearanceMm", "clearance round it", 200)}
-            <NumberField
-              label="arm, first position"
-              value={input.swing.firstDeg}
-              {...boundsOf(settingInputs.floorSlot, "swing.firstDeg")}
-              unit="°, −90 is down"
-              onCommit={(v) => v !== null && set({ swing: { ...input.swing, firstDeg: v } })}
-            />
-            <NumberField
-              label="arm, last position"
-              value={input.swing.lastDeg}
-              {...boundsOf(settingInputs.floorSlot, "swing.lastDeg")}
-              unit="°"
-              onCommit={(v) => v !== null && set({ swing: { ...input.swing, lastDeg: v } })}
-            />
-            <NumberField
-              label="floor rises"
-              value={input.floorDeg}
-              {...boundsOf(settingInputs.floorSlot, "floorDeg")}
-              unit="° to the front"
-              onCommit={(v) => v !== null && set({ floorDeg: v })}
+            <ShapeFields
+              shape={settingInputs.floorSlot}
+              value={input}
+              onChange={set}
+              fields={[
+                { at: "swing.firstDeg", label: "arm, first position", unit: "°, −90 is down" },
+                { at: "swing.lastDeg", label: "arm, last position", unit: "°" },
+                { at: "floorDeg", label: "floor rises", unit: "° to the front" },
+              ]}
             />
           </div>
           <section>

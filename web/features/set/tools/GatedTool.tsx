@@ -1,3 +1,4 @@
+import { ShapeFields } from "../../../ui/ShapeFields";
 import { boundsOf, settingInputs } from "../../../../contract";
 import { Button } from "antd";
 import { formatNumber, type GatedAnswer } from "../../../../core";
@@ -114,44 +115,17 @@ export function GatedTool(props: ToolProps) {
                 onCommit={(armMm) => set({ gearbox: { ...input.gearbox, armMm } })}
               />
             </div>
-            <QuantityField
-              label="gearbox, forward"
-              kind="length"
-              base={input.gearbox.pivot.xMm}
-              {...boundsOf(settingInputs.gatedLinkage, "gearbox.pivot.xMm")}
-              onCommit={({ base }) =>
-                set({ gearbox: { ...input.gearbox, pivot: { ...input.gearbox.pivot, xMm: base } } })
-              }
-            />
-            <QuantityField
-              label="gearbox, up"
-              kind="length"
-              base={input.gearbox.pivot.zMm}
-              {...boundsOf(settingInputs.gatedLinkage, "gearbox.pivot.zMm")}
-              onCommit={({ base }) =>
-                set({ gearbox: { ...input.gearbox, pivot: { ...input.gearbox.pivot, zMm: base } } })
-              }
-            />
-            <QuantityField
-              label="rod, shortest"
-              kind="length"
-              base={input.rodMm.min}
-              {...boundsOf(settingInputs.gatedLinkage, "rodMm.min")}
-              onCommit={({ base }) => set({ rodMm: { ...input.rodMm, min: base } })}
-            />
-            <QuantityField
-              label="rod, longest"
-              kind="length"
-              base={input.rodMm.max}
-              {...boundsOf(settingInputs.gatedLinkage, "rodMm.max")}
-              onCommit={({ base }) => set({ rodMm: { ...input.rodMm, max: base } })}
-            />
-            <NumberField
-              label="a detent captures"
-              value={input.gearbox.captureDeg}
-              {...boundsOf(settingInputs.gatedLinkage, "gearbox.captureDeg")}
-              unit="° either way"
-              onCommit={(v) => v !== null && set({ gearbox: { ...input.gearbox, captureDeg: v } })}
+            <ShapeFields
+              shape={settingInputs.gatedLinkage}
+              value={input}
+              onChange={set}
+              fields={[
+                { at: "gearbox.pivot.xMm", label: "gearbox, forward", kind: "length" },
+                { at: "gearbox.pivot.zMm", label: "gearbox, up", kind: "length" },
+                { at: "rodMm.min", label: "rod, shortest", kind: "length" },
+                { at: "rodMm.max", label: "rod, longest", kind: "length" },
+                { at: "gearbox.captureDeg", label: "a detent captures", unit: "° either way" },
+              ]}
             />
           </div>
           <section>

@@ -1,3 +1,4 @@
+import { ShapeFields } from "../../../ui/ShapeFields";
 import { boundsOf, settingInputs, isRefusal, askLockout } from "../../../../contract";
 import { type LockoutInput } from "../../../../core";
 import { lockoutOfGates } from "../../../../domain";
@@ -98,27 +99,15 @@ export function LockoutTool(props: ToolProps) {
       form={
         <>
           <div className="fields">
-            <QuantityField
-              label="gap, outermost forward"
-              kind="length"
-              base={input.gapMm}
-              {...boundsOf(settingInputs.lockout, "gapMm")}
-              digits={2}
-              onCommit={({ base }) => set({ gapMm: base })}
-            />
-            <QuantityField
-              label="wanted, from"
-              kind="length"
-              base={input.targetMinMm}
-              {...boundsOf(settingInputs.lockout, "targetMinMm")}
-              onCommit={({ base }) => set({ targetMinMm: base })}
-            />
-            <QuantityField
-              label="to"
-              kind="length"
-              base={input.targetMaxMm}
-              {...boundsOf(settingInputs.lockout, "targetMaxMm")}
-              onCommit={({ base }) => set({ targetMaxMm: base })}
+            <ShapeFields
+              shape={settingInputs.lockout}
+              value={input}
+              onChange={set}
+              fields={[
+                { at: "gapMm", label: "gap, outermost forward", kind: "length", digits: 2 },
+                { at: "targetMinMm", label: "wanted, from", kind: "length" },
+                { at: "targetMaxMm", label: "to", kind: "length" },
+              ]}
             />
             {(["towardMm", "awayMm"] as const).map((key) => (
               <QuantityField

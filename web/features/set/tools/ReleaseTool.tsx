@@ -1,8 +1,7 @@
-import { boundsOf, settingInputs, validated, isRefusal, releaseInput } from "../../../../contract";
+import { ShapeFields } from "../../../ui/ShapeFields";
+import { settingInputs, validated, isRefusal, releaseInput } from "../../../../contract";
 import { formatNumber } from "../../../../core";
 import { useUnits } from "../../../format/units";
-import { NumberField } from "../../../ui/NumberField";
-import { QuantityField } from "../../../ui/QuantityField";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
 import { given, useToolInput, type ToolProps } from "../useToolInput";
 import css from "../set.module.css";
@@ -70,28 +69,15 @@ export function ReleaseTool(props: ToolProps) {
       }
       form={
         <div className="fields">
-          <QuantityField
-            label="stands proud"
-            kind="length"
-            base={input.proudMm}
-            {...boundsOf(settingInputs.release, "proudMm")}
-            digits={2}
-            onCommit={({ base }) => set({ proudMm: base })}
-          />
-          <QuantityField
-            label="wanted"
-            kind="length"
-            base={input.flushMm}
-            {...boundsOf(settingInputs.release, "flushMm")}
-            digits={2}
-            onCommit={({ base }) => set({ flushMm: base })}
-          />
-          <NumberField
-            label="pitch of its thread"
-            value={input.pitchMm}
-            {...boundsOf(settingInputs.release, "pitchMm")}
-            unit="mm"
-            onCommit={(pitchMm) => set({ pitchMm })}
+          <ShapeFields
+            shape={settingInputs.release}
+            value={input}
+            onChange={set}
+            fields={[
+              { at: "proudMm", label: "stands proud", kind: "length", digits: 2 },
+              { at: "flushMm", label: "wanted", kind: "length", digits: 2 },
+              { at: "pitchMm", label: "pitch of its thread", unit: "mm", clears: true },
+            ]}
           />
         </div>
       }

@@ -1,3 +1,4 @@
+import { ShapeFields } from "../../../ui/ShapeFields";
 import { boundsOf, settingInputs, isRefusal, askRod } from "../../../../contract";
 import { formatNumber, type RodAnswer, type RodInput } from "../../../../core";
 import { rodDanger } from "../../../../domain";
@@ -73,21 +74,14 @@ export function RodTool(props: ToolProps) {
       form={
         <>
           <div className="fields">
-            <QuantityField
-              label="ball to ball"
-              kind="length"
-              base={input.targetMm}
-              {...boundsOf(settingInputs.rod, "targetMm")}
-              onCommit={({ base }) => set({ targetMm: base })}
-            />
-            <QuantityField
-              label="then longer by"
-              kind="length"
-              base={input.changeMm}
-              {...boundsOf(settingInputs.rod, "changeMm")}
-              hint="−3 mm"
-              onCommit={({ base }) => set({ changeMm: base })}
-              onClear={() => set({ changeMm: null })}
+            <ShapeFields
+              shape={settingInputs.rod}
+              value={input}
+              onChange={set}
+              fields={[
+                { at: "targetMm", label: "ball to ball", kind: "length" },
+                { at: "changeMm", label: "then longer by", kind: "length", hint: "−3 mm", clears: true },
+              ]}
             />
           </div>
           {input.ends.map((e, i) => (
@@ -114,19 +108,15 @@ export function RodTool(props: ToolProps) {
                   options={{ right: "right hand", left: "left hand" }}
                   onChange={(hand) => patch(i, { hand })}
                 />
-                <QuantityField
-                  label="ball to mouth"
-                  kind="length"
-                  base={e.shankLengthMm}
-                  {...boundsOf(settingInputs.rod, "ends[].shankLengthMm")}
-                  onCommit={({ base }) => patch(i, { shankLengthMm: base })}
-                />
-                <QuantityField
-                  label="thread deep"
-                  kind="length"
-                  base={e.threadDepthMm}
-                  {...boundsOf(settingInputs.rod, "ends[].threadDepthMm")}
-                  onCommit={({ base }) => patch(i, { threadDepthMm: base })}
+                <ShapeFields
+                  shape={settingInputs.rod}
+                  within="ends[]"
+                  value={e}
+                  onChange={(p) => patch(i, p)}
+                  fields={[
+                    { at: "shankLengthMm", label: "ball to mouth", kind: "length" },
+                    { at: "threadDepthMm", label: "thread deep", kind: "length" },
+                  ]}
                 />
                 <QuantityField
                   label="screwed in"
@@ -137,23 +127,15 @@ export function RodTool(props: ToolProps) {
                   onCommit={({ base }) => patch(i, { engagementMm: base })}
                   onClear={() => patch(i, { engagementMm: null })}
                 />
-                <QuantityField
-                  label="jam nut high"
-                  kind="length"
-                  base={e.jamNutMm}
-                  {...boundsOf(settingInputs.rod, "ends[].jamNutMm")}
-                  hint="0.6 d"
-                  onCommit={({ base }) => patch(i, { jamNutMm: base })}
-                  onClear={() => patch(i, { jamNutMm: null })}
-                />
-                <QuantityField
-                  label="witness hole at"
-                  kind="length"
-                  base={e.witnessMm}
-                  {...boundsOf(settingInputs.rod, "ends[].witnessMm")}
-                  hint="none"
-                  onCommit={({ base }) => patch(i, { witnessMm: base })}
-                  onClear={() => patch(i, { witnessMm: null })}
+                <ShapeFields
+                  shape={settingInputs.rod}
+                  within="ends[]"
+                  value={e}
+                  onChange={(p) => patch(i, p)}
+                  fields={[
+                    { at: "jamNutMm", label: "jam nut high", kind: "length", hint: "0.6 d", clears: true },
+                    { at: "witnessMm", label: "witness hole at", kind: "length", hint: "none", clears: true },
+                  ]}
                 />
               </div>
             </section>

@@ -1,3 +1,4 @@
+import { ShapeFields } from "../../../ui/ShapeFields";
 import { boundsOf, settingInputs } from "../../../../contract";
 import { Button } from "antd";
 import { formatNumber, type ShimPack } from "../../../../core";
@@ -80,21 +81,14 @@ export function ShimsTool(props: ToolProps) {
       form={
         <>
           <div className="fields">
-            <QuantityField
-              label="gap now"
-              kind="length"
-              base={input.gapMm}
-              {...boundsOf(settingInputs.shims, "gapMm")}
-              digits={2}
-              onCommit={({ base }) => set({ gapMm: base })}
-            />
-            <QuantityField
-              label="gap to leave"
-              kind="length"
-              base={input.targetMm}
-              {...boundsOf(settingInputs.shims, "targetMm")}
-              digits={2}
-              onCommit={({ base }) => set({ targetMm: base })}
+            <ShapeFields
+              shape={settingInputs.shims}
+              value={input}
+              onChange={set}
+              fields={[
+                { at: "gapMm", label: "gap now", kind: "length", digits: 2 },
+                { at: "targetMm", label: "gap to leave", kind: "length", digits: 2 },
+              ]}
             />
             <Choice
               label="the pack"
