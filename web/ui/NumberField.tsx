@@ -1,8 +1,7 @@
-import { useId } from "react";
 import { formatNumber, parseQuantity, plainNumber } from "../../core";
+import { DraftInput } from "./DraftInput";
 import { useDraft } from "./useDraft";
 import { useTold } from "./useTold";
-import "./fields.css";
 
 interface NumberFieldProps {
   label: string;
@@ -51,7 +50,6 @@ export function NumberField({
   onCommit,
   onDraft,
 }: NumberFieldProps) {
-  const id = useId();
   const shown = value === null ? "" : formatNumber(value, digits ?? (Number.isInteger(value) ? 0 : 2));
   const fits = (typed: string): boolean => {
     if (!typed.trim()) return true;
@@ -73,37 +71,20 @@ export function NumberField({
   const text = draft ?? shown;
   const bad = draft !== null && !fits(draft);
   useTold(!bad, onDraft);
+  const range = `${whole ? "a whole number " : ""}${over ? `over ${end(min)}, up` : end(min)} to ${end(max)}`;
   return (
-    <div className={bad ? "qf refused" : "qf"} onClick={() => document.getElementById(id)?.focus()}>
-      <label htmlFor={id} className={hideLabel ? "sr" : "lb"}>
-        {label}
-      </label>
-      <input
-        id={id}
-        className="t"
-        value={text}
-        inputMode="decimal"
-        autoComplete="off"
-        aria-invalid={bad}
-        aria-describedby={`${id}-u`}
-        onChange={(e) => type(e.target.value)}
-        onFocus={(e) => e.target.select()}
-        onBlur={leave}
-        onKeyDown={(e) => {
-          if (e.key === "Enter") {
-            // What saving opens must not be answered by the same stroke.
-            e.preventDefault();
-            leave();
-          }
-          if (e.key === "Escape") cancel();
-        }}
-      />
-      <span id={`${id}-u`} className="u" role={bad ? "alert" : undefined}>
-        {bad
-          ? `accepted: ${whole ? "a whole number " : ""}${over ? `over ${end(min)}, up` : end(min)} to ${end(max)}${unit && ` ${unit}`}`
-          : unit || "\u00a0"}
-      </span>
-    </div>
+    <DraftInput
+      label={label}
+      hideLabel={hideLabel}
+      text={text}
+      refused={bad}
+      below={bad ? `accepted: ${range}${unit && ` ${unit}`}` : unit || "\u00a0"}
+      inputMode="decimal"
+      selects
+      onType={type}
+      onLeave={leave}
+      onCancel={cancel}
+    />
   );
 }
 

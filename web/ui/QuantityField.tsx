@@ -1,9 +1,8 @@
-import { useId } from "react";
 import { formatQuantity, inOtherUnit, parseQuantity, type QuantityKind, type UnitSystem } from "../../core";
 import { useUnits } from "../format/units";
+import { DraftInput } from "./DraftInput";
 import { useDraft, useKeptDraft } from "./useDraft";
 import { useTold } from "./useTold";
-import "./fields.css";
 
 export interface QuantityEdit {
   typed: string;
@@ -120,7 +119,6 @@ interface QuantityInputProps extends QuantityFieldProps {
 function QuantityInput(props: QuantityInputProps) {
   const { label, kind, draft, type, cancel, onClear } = props;
   const units = useUnits();
-  const id = useId();
   const { shown, understood, save } = useReading(props);
   const leave = props.leave(save);
   const text = draft ?? shown;
@@ -129,44 +127,25 @@ function QuantityInput(props: QuantityInputProps) {
   useTold(!refused, props.onDraft);
   const message = refused ? (read && !read.ok ? read.message : "a figure is needed here") : null;
 
+  const understoodAs = read?.ok
+    ? understoodText(read.value.min, read.value.max, kind, units.unit(kind), read.value.unit)
+    : "\u00a0";
   return (
-    <div
-      className={`qf${refused ? " refused" : ""}${props.disabled ? " off" : ""}`}
-      onClick={() => document.getElementById(id)?.focus()}
-    >
-      <label htmlFor={id} className={props.hideLabel ? "sr" : "lb"}>
-        {label}
-      </label>
-      <input
-        id={id}
-        className="t"
-        value={text}
-        disabled={props.disabled}
-        inputMode="text"
-        autoComplete="off"
-        autoFocus={props.autoFocus}
-        aria-invalid={refused}
-        aria-describedby={`${id}-u`}
-        placeholder={props.hint ?? ""}
-        onChange={(e) => type(e.target.value)}
-        onFocus={(e) => e.target.select()}
-        onBlur={leave}
-        onKeyDown={(e) => {
-          if (e.key === "Enter") {
-            // What saving opens must not be answered by the same stroke.
-            e.preventDefault();
-            leave();
-          }
-          if (e.key === "Escape") cancel();
-        }}
-      />
-      <span id={`${id}-u`} className="u" role={refused ? "alert" : undefined}>
-        {message ??
-          (read?.ok
-            ? understoodText(read.value.min, read.value.max, kind, units.unit(kind), read.value.unit)
-            : "\u00a0")}
-      </span>
-    </div>
+    <DraftInput
+      label={label}
+      hideLabel={props.hideLabel}
+      text={text}
+      refused={refused}
+      below={message ?? understoodAs}
+      disabled={props.disabled}
+      inputMode="text"
+      autoFocus={props.autoFocus}
+      placeholder={props.hint ?? ""}
+      selects
+      onType={type}
+      onLeave={leave}
+      onCancel={cancel}
+    />
   );
 }
 

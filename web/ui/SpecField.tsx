@@ -1,9 +1,8 @@
-import { useId } from "react";
 import { formatQuantity } from "../../core";
 import { readSpecText, type SpecText } from "../../domain";
 import { useUnits } from "../format/units";
+import { DraftInput } from "./DraftInput";
 import { useDraft } from "./useDraft";
-import "./fields.css";
 
 /** A read torque in words, in the shop's unit: "140 to 142 N m, then 90°, then 90°". */
 export function torqueWords(read: SpecText, unit: string): string {
@@ -34,7 +33,6 @@ export function SpecField({
   onCommit: (typed: string) => void;
 }) {
   const units = useUnits();
-  const id = useId();
   const save = (typed: string): boolean => {
     if (typed.trim() && !readSpecText(typed).ok) return false;
     if (typed.trim() !== value) onCommit(typed.trim());
@@ -54,33 +52,17 @@ export function SpecField({
     below = `${at}: expected ${read.stop.expected}`;
   }
   return (
-    <div className={refused ? "qf refused" : "qf"} onClick={() => document.getElementById(id)?.focus()}>
-      <label htmlFor={id} className={hideLabel ? "sr" : "lb"}>
-        {label}
-      </label>
-      <input
-        id={id}
-        className="t"
-        value={text}
-        autoComplete="off"
-        maxLength={80}
-        placeholder="103-105 lb ft"
-        aria-invalid={refused}
-        aria-describedby={`${id}-u`}
-        onChange={(e) => type(e.target.value)}
-        onBlur={leave}
-        onKeyDown={(e) => {
-          if (e.key === "Enter") {
-            // What saving opens must not be answered by the same stroke.
-            e.preventDefault();
-            leave();
-          }
-          if (e.key === "Escape") cancel();
-        }}
-      />
-      <span id={`${id}-u`} className="u" role={refused ? "alert" : undefined}>
-        {below}
-      </span>
-    </div>
+    <DraftInput
+      label={label}
+      hideLabel={hideLabel}
+      text={text}
+      refused={refused}
+      below={below}
+      maxLength={80}
+      placeholder="103-105 lb ft"
+      onType={type}
+      onLeave={leave}
+      onCancel={cancel}
+    />
   );
 }

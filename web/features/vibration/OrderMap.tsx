@@ -1,6 +1,7 @@
 import type { VibrationRecording } from "../../../contract";
 import { formatNumber, type SpectrumAnswer, type VibrationSource } from "../../../core";
 import { Chart, token } from "../../ui/ApexChart";
+import { axisFigures, axisTitle, plainAxis, plainChart, WORDS } from "../../ui/chartLook";
 import { fewerRows } from "./decimate";
 import { amplitudeText, inWords } from "../../../domain";
 import css from "./vibration.module.css";
@@ -25,7 +26,7 @@ export function OrderMap({
 }) {
   const rows = fewerRows(map.rows, COLUMNS);
   const top = Math.max(1e-12, ...rows.flatMap((r) => r.amplitude));
-  const [quiet, panel] = [token("--quiet"), token("--panel")];
+  const panel = token("--panel");
   const shades = [0, ...STEPS].map((from, i) => ({
     from,
     to: STEPS[i] ?? 1.01,
@@ -46,13 +47,7 @@ export function OrderMap({
           }))
           .reverse()}
         options={{
-          chart: {
-            toolbar: { show: false },
-            zoom: { enabled: false },
-            animations: { enabled: false },
-            fontFamily: "Red Hat Mono Variable",
-            background: "transparent",
-          },
+          chart: plainChart(),
           dataLabels: { enabled: false },
           stroke: { width: 0 },
           legend: { show: false },
@@ -68,19 +63,14 @@ export function OrderMap({
           xaxis: {
             type: "category",
             tickAmount: 8,
-            title: {
-              text: runUp ? "engine, rpm" : "seconds",
-              style: { color: quiet, fontSize: "12px", fontFamily: "Archivo Variable", fontWeight: 500 },
-            },
-            labels: { rotate: 0, hideOverlappingLabels: true, style: { colors: quiet, fontSize: "12px" } },
-            axisBorder: { color: token("--edge") },
-            axisTicks: { color: token("--edge") },
-            tooltip: { enabled: false },
+            ...plainAxis(),
+            title: axisTitle(runUp ? "engine, rpm" : "seconds"),
+            labels: { rotate: 0, hideOverlappingLabels: true, style: axisFigures() },
           },
           yaxis: {
             labels: {
               maxWidth: 190,
-              style: { colors: token("--ink"), fontSize: "12px", fontFamily: "Archivo Variable" },
+              style: { colors: token("--ink"), fontSize: "12px", fontFamily: WORDS },
             },
           },
           tooltip: { y: { formatter: (v: number) => amplitudeText(v, unit) } },

@@ -2,7 +2,7 @@ import type { Plot } from "./plot";
 import { memo, useMemo, useState } from "react";
 import type { VibrationRecording } from "../../../contract";
 import { formatNumber, type VibrationSource } from "../../../core";
-import { Chart, token } from "../../ui/ApexChart";
+import LineChart, { type Line, type PlotArea } from "../../ui/LineChart";
 import { decimated, niceTop } from "./decimate";
 import { amplitudeHead, amplitudeText } from "../../../domain";
 import { SourceScale } from "./SourceScale";
@@ -17,10 +17,6 @@ export interface Curve {
   binHz: number;
   /** Before, or the other one of two: drawn dashed and in ochre. */
   old: boolean;
-}
-
-interface ChartContext {
-  w: { globals: { translateX: number; gridWidth: number } };
 }
 
 /** One spectrum, or two over each other, with the bands in which each source of the vehicle must stand. */
@@ -43,28 +39,20 @@ export function SpectrumChart({
   onLight: (id: string | null) => void;
 }) {
   const [plot, setPlot] = useState<Plot | null>(null);
-  const place = ({ w }: ChartContext): void =>
-    setPlot((p) =>
-      p?.left === w.globals.translateX && p.width === w.globals.gridWidth
-        ? p
-        : { left: w.globals.translateX, width: w.globals.gridWidth },
-    );
+  const place = ({ left, width }: PlotArea): void =>
+    setPlot((p) => (p?.left === left && p.width === width ? p : { left, width }));
   const reach = Math.max(...curves.map((c) => 1.5 * c.binHz));
   const band = sources.find((s) => s.id === lit) ?? null;
   return (
     <div className={css.vchart}>
-      <div
-        role="img"
-        aria-label={`Spectrum to ${formatNumber(toHz, 0)} Hz of ${curves.map((c) => c.name).join(" and ")}`}
-      >
-        <Curves
-          curves={curves}
-          unit={unit}
-          toHz={toHz}
-          band={band ? [band.hz - Math.max(reach, 0.03 * band.hz), band.hz + Math.max(reach, 0.03 * band.hz)] : null}
-          onPlace={place}
-        />
-      </div>
+      <Curves
+        label={`Spectrum to ${formatNumber(toHz, 0)} Hz of ${curves.map((c) => c.name).join(" and ")}`}
+        curves={curves}
+        unit={unit}
+        toHz={toHz}
+        band={band ? [band.hz - Math.max(reach, 0.03 * band.hz), band.hz + Math.max(reach, 0.03 * band.hz)] : null}
+        onPlace={place}
+      />
       {plot && (
         <SourceScale
           plot={plot}
@@ -82,86 +70,48 @@ export function SpectrumChart({
 
 /** The curves alone: they are costly to draw and change less often than what is lit. */
 const Curves = memo(function Curves({
+  label,
   curves,
   unit,
   toHz,
   band,
   onPlace,
 }: {
+  label: string;
   curves: Curve[];
   unit: VibrationRecording["unit"];
   toHz: number;
   band: [number, number] | null;
-  onPlace: (chart: ChartContext) => void;
+  onPlace: (area: PlotArea) => void;
 }) {
-  const drawn = useMemo(
+  const lines = useMemo(
     () =>
-      curves.map((c) => ({
-        name: c.name,
-        data: decimated(c.amplitude, c.binHz, [0, toHz], POINTS).map(([x, y]) => ({ x, y })),
-      })),
+      curves.map((c): Line => {
+        const under = c.old && curves.length > 1;
+        return {
+          name: c.name,
+          points: decimated(c.amplitude, c.binHz, [0, toHz], POINTS).map(([x, y]) => ({ x, y })),
+          colour: under ? "--ochre" : "--teal",
+          width: c.old ? 1.4 : 1.8,
+          dash: under ? 4 : 0,
+        };
+      }),
     [curves, toHz],
   );
-  const [top, ticks] = niceTop(Math.max(...drawn.flatMap((s) => s.data.map((p) => p.y))));
-  const step = (top / ticks) * (unit === "fullScale" ? 100 : 1);
-  const digits = Math.max(0, Math.ceil(-Math.log10(step) - 1e-9));
-  const [quiet, edge] = [token("--quiet"), token("--edge")];
+  const [top, ticks] = niceTop(Math.max(...lines.flatMap((l) => l.points.map((p) => p.y))));
+  const part = unit === "fullScale" ? 100 : 1;
+  const digits = Math.max(0, Math.ceil(-Math.log10((top / ticks) * part) - 1e-9));
   return (
-    <Chart
-      type="line"
+    <LineChart
+      label={label}
       height={272}
-      series={drawn}
-      options={{
-        chart: {
-          toolbar: { show: false },
-          zoom: { enabled: false },
-          animations: { enabled: false },
-          fontFamily: "Red Hat Mono Variable",
-          background: "transparent",
-          events: { mounted: onPlace, updated: onPlace },
-        },
-        stroke: {
-          width: curves.map((c) => (c.old ? 1.4 : 1.8)),
-          curve: "straight",
-          dashArray: curves.map((c) => (c.old && curves.length > 1 ? 4 : 0)),
-        },
-        colors: curves.map((c) => token(c.old && curves.length > 1 ? "--ochre" : "--teal")),
-        legend: { show: false },
-        grid: { show: false, padding: { left: 4, right: 10, top: -14, bottom: -6 } },
-        annotations: {
-          xaxis: band
-            ? [{ x: band[0], x2: band[1], fillColor: token("--teal"), opacity: 0.16, borderColor: "transparent" }]
-            : [],
-        },
-        xaxis: {
-          type: "numeric",
-          min: 0,
-          max: toHz,
-          tickAmount: 10,
-          labels: { formatter: (v: string) => formatNumber(Number(v), 0), style: { colors: quiet, fontSize: "12px" } },
-          axisBorder: { color: edge },
-          axisTicks: { color: edge },
-          tooltip: { enabled: false },
-        },
-        yaxis: {
-          min: 0,
-          max: top,
-          tickAmount: ticks,
-          title: {
-            text: amplitudeHead(unit),
-            style: { color: quiet, fontSize: "12px", fontFamily: "Archivo Variable", fontWeight: 500 },
-          },
-          labels: {
-            formatter: (v: number) => formatNumber(unit === "fullScale" ? v * 100 : v, digits),
-            style: { colors: quiet, fontSize: "12px" },
-          },
-        },
-        tooltip: {
-          shared: false,
-          x: { formatter: (v: number) => `${formatNumber(v, 1)} Hz` },
-          y: { formatter: (v: number) => amplitudeText(v, unit) },
-        },
-      }}
+      tight
+      lines={lines}
+      band={band}
+      x={{ min: 0, max: toHz, ticks: 10, show: (v) => formatNumber(v, 0) }}
+      y={{ min: 0, max: top, ticks, title: amplitudeHead(unit), show: (v) => formatNumber(v * part, digits) }}
+      tip={{ x: (v) => `${formatNumber(v, 1)} Hz`, y: (v) => amplitudeText(v, unit) }}
+      onPlot={onPlace}
     />
   );
 });
