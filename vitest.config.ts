@@ -5,6 +5,13 @@ export default defineConfig({
     include: ["{core,contract,domain,drawing,models,server,web,cli,demo}/**/*.test.{ts,tsx}"],
     reporters: process.env.VITEST_JSON ? ["default", "json"] : ["default"],
     outputFile: process.env.VITEST_JSON ? { json: process.env.VITEST_JSON } : undefined,
+    coverage: {
+      provider: "v8",
+      include: ["{core,contract,domain,drawing,models,server,web,cli}/**/*.{ts,tsx}"],
+      exclude: ["**/*.test.*", "**/testing/**", "**/*.worker.ts", "**/*.worklet.ts", "web/main.tsx"],
+      reporter: ["text-summary"],
+      thresholds: { "core/**": { lines: 95 }, "domain/**": { lines: 95 } },
+    },
     testTimeout: 30_000,
     hookTimeout: 60_000,
   },

@@ -35,7 +35,7 @@ check("Format", tool("prettier"), ["--check", "--log-level", "warn", "."]);
 
 process.stdout.write("\nUnit and API tests\n");
 const unitFile = join(folder, "unit.json");
-const unit = run(tool("vitest"), ["run", "--silent"], { must: false, env: { VITEST_JSON: unitFile } });
+const unit = run(tool("vitest"), ["run", "--silent", "--coverage"], { must: false, env: { VITEST_JSON: unitFile } });
 const units = readJson(unitFile);
 passed += units?.numPassedTests ?? 0;
 failed += units?.numFailedTests ?? 0;

@@ -3,20 +3,15 @@ import userEvent, { type UserEvent } from "@testing-library/user-event";
 import { Provider } from "react-redux";
 import { MemoryRouter } from "react-router";
 import { afterEach, beforeEach, vi } from "vitest";
-import {
-  jobChildren,
-  resources,
-  SHOP_ID,
-  type JobView,
-  type NewFields,
-  type RecordHead,
-  type RecordOf,
-  type ResourceName,
-} from "../../contract";
+import { PARENT, record } from "../../domain/testing/records";
+
+import { SHOP_ID, type NewFields } from "../../contract";
 import type { UnitSystem } from "../../core";
 import type { Editor } from "../data/saving";
 import { makeStore, type AppStore } from "../data/store";
 import { UnitContext } from "../format/units";
+
+export { jobView, PARENT, record } from "../../domain/testing/records";
 
 // A busy machine may stand still for some seconds; how quick things are is the benches' business.
 configure({ asyncUtilTimeout: 10_000 });
@@ -111,46 +106,6 @@ export const fakeEdit = () =>
     undo: vi.fn(),
     redo: vi.fn(),
   }) satisfies Record<keyof Editor, unknown> as unknown as Editor & Record<keyof Editor, ReturnType<typeof vi.fn>>;
-
-let count = 0;
-
-/** A record as the server would give it, with the fields that are said and the usual others. */
-export function record<R extends ResourceName>(
-  name: R,
-  data: NewFields<R>,
-  head: Partial<RecordHead> = {},
-): RecordOf<R> {
-  count += 1;
-  const id = `01DEMSKERR${String(count).padStart(16, "0")}`;
-  const at = "2026-11-20T08:00:00Z";
-  return {
-    id,
-    version: 1,
-    createdAt: at,
-    updatedAt: at,
-    deletedAt: null,
-    ...head,
-    ...(resources[name].parse(data) as object),
-  } as RecordOf<R>;
-}
-
-export const PARENT = "01DEMSKERR0000000000000000";
-
-/** A job with everything that hangs on it; what is not said is empty. */
-export function jobView(
-  parts: {
-    job?: Partial<NewFields<"job">>;
-    vehicle?: Partial<NewFields<"vehicle">>;
-  } & Partial<Omit<JobView, "job" | "vehicle">> = {},
-): JobView {
-  const { job, vehicle, ...children } = parts;
-  return {
-    job: record("job", { vehicleId: PARENT, ...job }),
-    vehicle: record("vehicle", { tag: "T 1", ...vehicle }),
-    ...(Object.fromEntries(jobChildren.map((c) => [c, []])) as unknown as Omit<JobView, "job" | "vehicle">),
-    ...children,
-  };
-}
 
 /** Text as a person reads it: thin and no-break spaces as plain ones. */
 export const plainText = (element: Element | null): string =>

@@ -1,3 +1,4 @@
+import { todayHere } from "../../format/dates";
 import type { Vehicle } from "../../../contract";
 import type { Editor } from "../../data/saving";
 import { dateText } from "../../format/words";
@@ -5,7 +6,7 @@ import { NewQuantityField } from "../../ui/QuantityField";
 
 /** The odometer as it reads today; it goes into the vehicle's row of readings, one a day. */
 export function OdometerField({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {
-  const day = new Date().toISOString().slice(0, 10);
+  const day = todayHere();
   const last = [...vehicle.odometer].sort((a, b) => a.date.localeCompare(b.date)).at(-1);
   return (
     <NewQuantityField

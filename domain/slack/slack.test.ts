@@ -1,0 +1,113 @@
+import { describe, expect, it } from "vitest";
+import { exampleGearbox, exampleSetups } from "../lever";
+import { jobView, PARENT, record } from "../testing/records";
+import {
+  contextOf,
+  namesOf,
+  solveChain,
+  STANDARD_CHAINS,
+  standardJoints,
+  targetOf,
+  triedSum,
+  USUAL_GAIN,
+  USUAL_GRADES,
+} from ".";
+
+const mm = (v: number) => ({ typed: `${v} mm`, base: v });
+const joint = (name: string, play: number, more: object = {}) =>
+  record("joint", { jobId: PARENT, name, at: "pin", play: mm(play), newPlay: mm(0.1), ...more });
+
+describe("the usual joints", () => {
+  it.each(Object.keys(STANDARD_CHAINS) as (keyof typeof STANDARD_CHAINS)[])("of a %s shifter are a chain", (kind) => {
+    const view = jobView({ vehicle: { shifterKind: kind } });
+    const made = standardJoints(view, USUAL_GRADES);
+    expect(made.map((j) => j.name)).toEqual(STANDARD_CHAINS[kind].map((j) => j.name));
+    // Nobody measured them: they say so.
+    expect(new Set(made.map((j) => j.origin))).toEqual(new Set(["estimated"]));
+    expect(made.map((j) => j.position)).toEqual(made.map((_, i) => i + 1));
+    expect(made.every((j) => j.play.base >= (j.newPlay?.base ?? 0))).toBe(true);
+  });
+
+  it("play as the shop grades it", () => {
+    const grades = { ...USUAL_GRADES, worn: 0.8 };
+    const worn = standardJoints(jobView({ vehicle: { shifterKind: "rod" } }), grades);
+    expect(worn.find((j) => j.name === "Selector joint")?.play).toEqual({ typed: "0.8 mm", base: 0.8 });
+  });
+});
+
+describe("a chain", () => {
+  it("without joints says nothing", () => {
+    const view = jobView();
+    expect(solveChain(contextOf(view, "foreAft", null))).toBeNull();
+  });
+
+  it("adds up to the sum of its plays times the usual gain where no lever is known", () => {
+    const view = jobView({ joint: [joint("Pin", 0.4), joint("Carrier", 0.6)] });
+    const answer = solveChain(contextOf(view, "foreAft", null));
+    // By hand: (0.4 + 0.6) mm at the pin, five times that at the knob.
+    expect(answer?.foreAft.worstCaseMm).toBeCloseTo(USUAL_GAIN * 1, 9);
+    expect(answer?.foreAft.finding).toBe("not_measured");
+  });
+
+  it("takes the gain of the lever that is given", () => {
+    const [lever] = exampleSetups("rod");
+    const setup = record("setup", { jobId: PARENT, role: "old", name: "Old", lever: lever.lever, pivot: lever.pivot });
+    const view = jobView({ joint: [joint("Pin", 1)], setup: [setup] });
+    const answer = solveChain(contextOf(view, "foreAft", setup));
+    const ratio = Math.hypot(lever.lever.knob.xMm, lever.lever.knob.zMm) / Math.abs(lever.lever.pin.zMm);
+    expect(answer?.foreAft.worstCaseMm).toBeCloseTo(ratio, 1);
+  });
+
+  it("is held against what was measured, in its own direction", () => {
+    const taken = (quantity: "freePlayForeAft" | "freePlayCross", v: number) =>
+      record("reading", { jobId: PARENT, quantity, phase: "before", values: [mm(v)] });
+    const view = jobView({
+      joint: [joint("Pin", 1)],
+      reading: [taken("freePlayForeAft", 9), taken("freePlayCross", 4)],
+    });
+    expect(contextOf(view, "foreAft", null).measuredMm).toBe(9);
+    expect(contextOf(view, "cross", null).measuredMm).toBe(4);
+    const answer = solveChain(contextOf(view, "foreAft", null));
+    expect(answer?.foreAft.unexplainedMm).toBeCloseTo(4, 9);
+  });
+
+  it("counts a joint that is switched to new as new", () => {
+    const worn = joint("Pin", 1, { tryNew: true });
+    const kept = joint("Carrier", 1);
+    const answer = solveChain(contextOf(jobView({ joint: [worn, kept] }), "foreAft", null));
+    if (!answer) throw new Error("no answer");
+    // 0.1 mm new and 1 mm as it is, five times at the knob.
+    expect(triedSum(answer, [worn, kept], "foreAft")).toBeCloseTo(5.5, 9);
+    expect(triedSum(answer, [worn, kept], "cross")).toBe(0);
+  });
+});
+
+describe("the target", () => {
+  it("is a length, or a part of the throw once that is measured", () => {
+    const none = { slackTarget: null, slackTargetPct: null };
+    expect(targetOf(none, 90)).toBeNull();
+    expect(targetOf({ ...none, slackTarget: mm(8) }, null)).toBe(8);
+    expect(targetOf({ ...none, slackTargetPct: 10 }, 90)).toBeCloseTo(9, 12);
+    expect(targetOf({ ...none, slackTargetPct: 10 }, null)).toBeNull();
+  });
+
+  it("of a part of the throw is read from the throw of the gearbox's own pair", () => {
+    const gearbox = exampleGearbox("rod");
+    const reading = record("reading", {
+      jobId: PARENT,
+      quantity: "throw",
+      phase: "before",
+      fromGear: "3",
+      toGear: "4",
+      values: [mm(100)],
+    });
+    const view = jobView({ job: { slackTargetPct: 8 }, vehicle: { gearbox }, reading: [reading] });
+    expect(contextOf(view, "foreAft", null)).toMatchObject({ throwMm: 100, targetMm: 8 });
+  });
+});
+
+it("joints in a sentence are called by their names", () => {
+  const pin = joint("Pin bush", 1);
+  expect(namesOf([pin.id, "gone"], [pin])).toBe("Pin bush, gone");
+  expect(namesOf([], [pin])).toBe("nothing");
+});
