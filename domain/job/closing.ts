@@ -22,7 +22,7 @@ export function openAtClosing(view: JobView): OpenAtClosing[] {
   const unsigned = view.torqueGroup
     .map((g) => ({ g, p: progressOf(g, view.signature) }))
     .filter(({ p }) => p.next !== null);
-  const bolts = unsigned.reduce((n, { p }) => n + new Set(p.steps.map((s) => s.bolt)).size, 0);
+  const bolts = unsigned.reduce((n, { p }) => n + new Set(p.open.map((s) => s.bolt)).size, 0);
   const outside = view.torqueGroup.filter((g) =>
     countsOf(g, view.signature).some((s) => wasOutside(g, s) && s.outcome === "accepted"),
   );

@@ -10,6 +10,8 @@ export interface Progress {
   order: number[];
   passes: Pass[];
   steps: Step[];
+  /** Those of them that are not signed yet. */
+  open: Step[];
   /** The next bolt to tighten, or null when all are signed. */
   next: Step | null;
   done: number;
@@ -43,7 +45,7 @@ export function progressOf(group: TorqueGroup, signatures: readonly Signed[]): P
   const steps = passes.flatMap((pass) => order.map((bolt): Step => ({ ...pass, bolt })));
   const signed = new Set(countsOf(group, signatures).map((s) => `${s.pass}/${s.bolt}`));
   const open = steps.filter((s) => !signed.has(`${s.name}/${s.bolt}`));
-  return { order, passes, steps, next: open[0] ?? null, done: steps.length - open.length };
+  return { order, passes, steps, open, next: open[0] ?? null, done: steps.length - open.length };
 }
 
 /** Signatures that have no place left in a group as it is now: their bolt or their pass is gone. */

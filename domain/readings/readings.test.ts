@@ -1,0 +1,128 @@
+import { describe, expect, it } from "vitest";
+import { quantityKinds, quantityWords, type ReadingQuantity } from "../../contract";
+import { parseQuantity } from "../../core";
+import { exampleGearbox } from "../lever";
+import { jobView, PARENT, record } from "../testing/records";
+import {
+  claimVerdict,
+  comparisonOf,
+  expectedOf,
+  findReading,
+  firstReading,
+  gearPairs,
+  mainPair,
+  measurandKey,
+  outlierOf,
+  resultOf,
+  sameMeasurand,
+  unusual,
+  usualMethod,
+  usualResolution,
+} from ".";
+
+const mm = (v: number) => ({ typed: `${v} mm`, base: v });
+const reading = (values: number[], more: object = {}) =>
+  record("reading", { jobId: PARENT, quantity: "freePlayForeAft", phase: "before", values: values.map(mm), ...more });
+
+describe("what is measured", () => {
+  it("is the same with the same gears and place, whether a place is absent or null", () => {
+    const a = { quantity: "throw" as const, fromGear: "3", toGear: "4" };
+    expect(sameMeasurand(a, { ...a, place: null })).toBe(true);
+    expect(sameMeasurand(a, { ...a, place: "left" })).toBe(false);
+    expect(sameMeasurand(a, { ...a, toGear: "2" })).toBe(false);
+    expect(measurandKey(a)).toBe(measurandKey({ ...a, place: null }));
+  });
+
+  it("of a throw is the pair across each gate, third to fourth first", () => {
+    const gearbox = exampleGearbox("rod");
+    expect(gearPairs(gearbox)).toContainEqual({ from: "1", to: "2" });
+    expect(mainPair(gearbox)).toEqual({ from: "3", to: "4" });
+    expect(mainPair(null)).toEqual({ from: "3", to: "4" });
+    const two = { ...gearbox, gears: gearbox.gears.filter((g) => ["1", "2"].includes(g.gear)) };
+    expect(mainPair(two)).toEqual({ from: "1", to: "2" });
+  });
+});
+
+describe("a reading", () => {
+  it("of three repeats has their mean, and the spread of them", () => {
+    const { mean, sd } = resultOf(reading([9, 10, 11]));
+    // By hand: mean 10, standard deviation 1.
+    expect([mean, sd]).toEqual([10, expect.closeTo(1, 12)]);
+  });
+
+  it("before and after are compared with their uncertainty", () => {
+    const changed = comparisonOf(reading([10, 10.1, 9.9]), reading([6, 6.1, 5.9]));
+    expect(changed.change?.difference).toBeCloseTo(4, 9);
+    expect(changed.change?.verdict).toBe("shown");
+    const same = comparisonOf(reading([10, 11, 9]), reading([10.1, 11.1, 9.1]));
+    expect(same.change?.verdict).toBe("not shown");
+  });
+
+  it("is found by what and when", () => {
+    const [a, b] = [reading([1]), reading([2], { phase: "after" })];
+    const what = { quantity: "freePlayForeAft" as const, fromGear: "", toGear: "" };
+    expect(findReading([a, b], what, "after")).toBe(b);
+    expect(findReading([a], what, "after")).toBeUndefined();
+  });
+
+  it("whose one repeat stands apart says which; of three nobody can say", () => {
+    const values = (list: number[]) => list.map(mm);
+    expect(outlierOf(values([10, 10.1, 9.9, 14]), 0.1)).toBe(3);
+    expect(outlierOf(values([10, 10.1, 9.9, 10.2]), 0.1)).toBeNull();
+    expect(outlierOf(values([10, 10, 14]), 0.1)).toBeNull();
+    // Equal repeats of an instrument without a step have no spread to judge by.
+    expect(outlierOf(values([10, 10, 10, 10]), 0)).toBeNull();
+  });
+
+  it("taken first after the work uses the instrument from before", () => {
+    const what = { quantity: "throw" as const, fromGear: "3", toGear: "4" };
+    const before = record("reading", { jobId: PARENT, ...what, phase: "before", values: [mm(90)], method: "calliper" });
+    const view = jobView({ reading: [before] });
+    expect(firstReading(view, what, "after", mm(70), "metric", null)).toMatchObject({
+      method: "calliper",
+      phase: "after",
+    });
+    expect(firstReading(jobView(), what, "before", mm(70), "metric", null).method).toBe("tape");
+    expect(expectedOf(view, what)).toBe(90);
+    expect(expectedOf(jobView(), what)).toBeNull();
+  });
+});
+
+describe("instruments", () => {
+  it.each(["metric", "inch"] as const)("in a %s shop resolve what is typed of them", (system) => {
+    for (const method of ["tape", "calliper", "dial", "byEye"] as const) {
+      const { typed, base } = usualResolution(method, system);
+      const read = parseQuantity(typed, "length");
+      expect(read.ok && read.value.min).toBeCloseTo(base, 9);
+    }
+    const volume = usualResolution("jug", system, "volume");
+    const read = parseQuantity(volume.typed, "volume");
+    expect(read.ok && read.value.min).toBeCloseTo(volume.base, 9);
+  });
+
+  it("measure angles in degrees, by eye coarsely", () => {
+    expect(usualResolution("angleGauge", "inch", "angle")).toEqual({ typed: "0.1 deg", base: 0.1 });
+    expect(usualResolution("byEye", "metric", "angle").base).toBe(2);
+  });
+
+  it.each(quantityWords as readonly ReadingQuantity[])("there is a usual one for %s, and a usual range", (quantity) => {
+    expect(usualMethod(quantity)).toMatch(/tape|calliper|angleGauge|jug/);
+    expect(quantityKinds[quantity] === "angle").toBe(usualMethod(quantity) === "angleGauge");
+    expect(unusual(quantity, 1e6)).not.toBeNull();
+    const range = unusual(quantity, 1e6);
+    if (range) expect(unusual(quantity, (range.least + range.most) / 2)).toBeNull();
+  });
+});
+
+describe("a claim", () => {
+  const reduction = { pct: 18, lowPct: 16, highPct: 20 } as never;
+  it.each([
+    [18, "met"],
+    [16, "met"],
+    [25, "not met"],
+    [10, "exceeded"],
+  ] as const)("of %d %% against 16 to 20 measured is %s", (claimed, verdict) =>
+    expect(claimVerdict(reduction, claimed)).toBe(verdict),
+  );
+  it("cannot be judged where nothing was measured", () => expect(claimVerdict(null, 20)).toBe("cannot tell"));
+});
