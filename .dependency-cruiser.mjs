@@ -11,7 +11,7 @@ const BELOW = {
   format: [],
 };
 
-const TESTS = "\\.test\\.tsx?$|^web/testing/";
+const TESTS = "\\.test\\.tsx?$|^tests/";
 
 /** @type {import("dependency-cruiser").IConfiguration} */
 export default {

@@ -8,7 +8,7 @@ export default defineConfig({
     coverage: {
       provider: "v8",
       include: ["{core,contract,domain,drawing,models,server,web,cli}/**/*.{ts,tsx}"],
-      exclude: ["**/*.test.*", "**/testing/**", "**/*.worker.ts", "**/*.worklet.ts", "web/main.tsx"],
+      exclude: ["**/*.test.*", "**/*.worker.ts", "**/*.worklet.ts", "web/main.tsx"],
       reporter: ["text-summary"],
       thresholds: { "core/**": { lines: 95 }, "domain/**": { lines: 95 } },
     },

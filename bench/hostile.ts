@@ -4,7 +4,7 @@ import type { AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { buildApp } from "../server/app";
-import { barrage } from "../server/testing/barrage";
+import { barrage } from "../tests/server/barrage";
 import type { Figure } from "./report";
 
 const REQUESTS = 10_000;

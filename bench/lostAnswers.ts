@@ -10,7 +10,7 @@ export async function lostAnswerFigures(): Promise<Figure[]> {
   const { window } = new JSDOM("", { url: "http://localhost/" });
   for (const name of ["window", "document", "localStorage", "sessionStorage", "location", "Event"] as const)
     Object.defineProperty(globalThis, name, { value: name === "window" ? window : window[name], configurable: true });
-  const { steps, wrongAfter } = await import("../web/testing/interleave");
+  const { steps, wrongAfter } = await import("../tests/web/interleave");
   const seed = Date.now() % 1e9;
   let wrong = 0;
   for (const happened of fc.sample(steps, { numRuns: RUNS, seed })) {

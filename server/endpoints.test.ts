@@ -2,7 +2,7 @@ import request from "supertest";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { answer, models } from "../models";
 import { HeavyModels } from "./compute";
-import { TestShed } from "./testing/shed";
+import { TestShed } from "../tests/server/shed";
 
 let shed: TestShed;
 beforeAll(async () => {

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { ulid } from "ulid";
 import { jobChildren, type Fields, type JobView, type Operation, type ResourceName } from "../contract";
 import { brokenRule } from "../domain";
-import { TestShed } from "./testing/shed";
+import { TestShed } from "../tests/server/shed";
 
 let shed: TestShed;
 let people: [string, string];

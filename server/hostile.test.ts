@@ -9,8 +9,8 @@ import sharp from "sharp";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { ulid } from "ulid";
 import { buildApp } from "./app";
-import { barrage } from "./testing/barrage";
-import { TestShed } from "./testing/shed";
+import { barrage } from "../tests/server/barrage";
+import { TestShed } from "../tests/server/shed";
 
 let shed: TestShed;
 beforeAll(async () => {

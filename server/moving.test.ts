@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import type { Operation } from "../contract";
-import { TestShed } from "./testing/shed";
+import { TestShed } from "../tests/server/shed";
 
 let shed: TestShed;
 let ids: { vehicleId: string; jobId: string };

@@ -11,8 +11,8 @@ import {
   type Route,
   type RouteName,
 } from "../contract";
-import { fromShape } from "./testing/fromShape";
-import { TestShed } from "./testing/shed";
+import { fromShape } from "../tests/server/fromShape";
+import { TestShed } from "../tests/server/shed";
 
 let shed: TestShed;
 let ids: { vehicleId: string; jobId: string };

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { ulid } from "ulid";
 import { SHOP_ID } from "../contract";
-import { TestShed } from "./testing/shed";
+import { TestShed } from "../tests/server/shed";
 
 let shed: TestShed;
 let ids: { vehicleId: string; jobId: string };

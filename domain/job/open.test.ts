@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { exampleGearbox, exampleSetups } from "../lever";
-import { jobView, PARENT, record } from "../testing/records";
+import { jobView, PARENT, record } from "../../tests/domain/records";
 import { byPosition, closingLine, inOrder, nextPosition, openAtClosing, openCounts, partsArrived, waitNow } from ".";
 
 const AT = "2026-11-27T10:00:00.000Z";

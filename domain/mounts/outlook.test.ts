@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { isRefusal, type JobView, type RoomUnit } from "../../contract";
 import { exampleSetups } from "../lever";
-import { jobView, PARENT, record } from "../testing/records";
+import { jobView, PARENT, record } from "../../tests/domain/records";
 import { changeOf, compareSets, describeSet, JOINT_LIMIT_DEG, PRESETS, SAG_WARN_MM } from "./room";
 import { firstSet, fitting, gaugesOf, isTypical, outlookOf, sentenceOf, type MountSet } from "./outlook";
 import { setNameOf } from "./setName";

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { quantityKinds, quantityWords, type ReadingQuantity } from "../../contract";
 import { parseQuantity } from "../../core";
 import { exampleGearbox } from "../lever";
-import { jobView, PARENT, record } from "../testing/records";
+import { jobView, PARENT, record } from "../../tests/domain/records";
 import {
   claimVerdict,
   comparisonOf,

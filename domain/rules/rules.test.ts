@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { isRefusal, resources, type Fields, type NewFields, type ResourceName } from "../../contract";
 import { shopStandard } from "../../core";
 import { exampleGearbox, exampleSetups } from "../lever";
-import { PARENT, record } from "../testing/records";
+import { PARENT, record } from "../../tests/domain/records";
 import { brokenRule, ruleRefusal, type Neighbours } from ".";
 
 const NOBODY: Neighbours = { group: null, vehicle: null, people: [] };

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { exampleGearbox, exampleSetups } from "../lever";
-import { jobView, PARENT, record } from "../testing/records";
+import { jobView, PARENT, record } from "../../tests/domain/records";
 import {
   contextOf,
   namesOf,

@@ -1,7 +1,7 @@
 import type { AddressInfo } from "node:net";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { instrumentReading, type InstrumentReading } from "../../contract";
-import { TestShed } from "../testing/shed";
+import { TestShed } from "../../tests/server/shed";
 import { standInInstruments } from ".";
 
 let shed: TestShed;

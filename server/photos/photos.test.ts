@@ -3,7 +3,7 @@ import { dirname, join } from "node:path";
 import request from "supertest";
 import sharp from "sharp";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { TestShed } from "../testing/shed";
+import { TestShed } from "../../tests/server/shed";
 
 let shed: TestShed;
 beforeAll(async () => {

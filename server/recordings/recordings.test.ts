@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import request from "supertest";
 import { uploadedRecording } from "../../contract";
 import { csvText, readWav, wavBytes } from "../../core";
-import { TestShed } from "../testing/shed";
+import { TestShed } from "../../tests/server/shed";
 import { commentOf, runIn } from "./comment";
 
 let shed: TestShed;

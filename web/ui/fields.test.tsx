@@ -2,7 +2,7 @@
 import { screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import { useUnits } from "../format/units";
-import { plainText, show, typeInto } from "../testing/show";
+import { plainText, show, typeInto } from "../../tests/web/show";
 import { LengthListField, readLengths } from "./LengthListField";
 import { NumberField } from "./NumberField";
 import { QuantityField } from "./QuantityField";

@@ -2,7 +2,7 @@
 import { act, fireEvent, screen } from "@testing-library/react";
 import { useState } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { show } from "../testing/show";
+import { show } from "../../tests/web/show";
 import { AddLine } from "./AddLine";
 import { NewQuantityField, QuantityField } from "./QuantityField";
 import { TextField } from "./TextField";

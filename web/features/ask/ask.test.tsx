@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { screen } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
-import { fakeEdit, jobView, PARENT, plainText, record, show, typeInto } from "../../testing/show";
+import { fakeEdit, jobView, PARENT, plainText, record, show, typeInto } from "../../../tests/web/show";
 import AskStage from "./AskStage";
 
 const says = (): string => plainText(screen.getByRole("region", { name: "Answer" }));

@@ -2,7 +2,7 @@
 import { fireEvent, screen, within } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import type { JobView } from "../../../contract";
-import { fakeEdit, jobView, PARENT, pick, plainText, record, show, typeInto } from "../../testing/show";
+import { fakeEdit, jobView, PARENT, pick, plainText, record, show, typeInto } from "../../../tests/web/show";
 import CompareStage from "./CompareStage";
 import { exampleGearbox, NO_OBSTACLES } from "../../../domain";
 import { USUAL_NOTCHES } from "../throwBench/NotchStrip";

@@ -2,7 +2,7 @@
 import { screen } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import type { LoadWord, Signature } from "../../../contract";
-import { fakeEdit, jobView, PARENT, plainText, record, show } from "../../testing/show";
+import { fakeEdit, jobView, PARENT, plainText, record, show } from "../../../tests/web/show";
 import { boltPlaces } from "../../pieces/torque/BoltPattern";
 import FitStage from "./FitStage";
 

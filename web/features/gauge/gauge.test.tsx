@@ -5,7 +5,7 @@ import { measurandsOf, type Measurand } from "../../../domain";
 import GaugeStage from "./GaugeStage";
 import { MeasureMore } from "./MeasureMore";
 import { ReadingCard } from "../../pieces/readings/ReadingCard";
-import { fakeEdit, jobView, PARENT, pick, plainText, record, show, typeInto } from "../../testing/show";
+import { fakeEdit, jobView, PARENT, pick, plainText, record, show, typeInto } from "../../../tests/web/show";
 
 vi.mock("../vibration/VibrationTool", () => ({ VibrationTool: () => <p>the vibration tool</p> }));
 

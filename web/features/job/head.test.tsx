@@ -3,7 +3,7 @@ import { act, screen, waitFor } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import { api } from "../../data/api";
 import { saving, type Entry } from "../../data/saving/queue";
-import { answering, fakeEdit, jobView, plainText, record, show } from "../../testing/show";
+import { answering, fakeEdit, jobView, plainText, record, show } from "../../../tests/web/show";
 import { JobHead } from "./JobHead";
 import { Rail } from "./Rail";
 

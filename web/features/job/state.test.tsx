@@ -3,7 +3,7 @@ import { screen, within } from "@testing-library/react";
 import { useState } from "react";
 import { describe, expect, it } from "vitest";
 import type { JobView, Stage } from "../../../contract";
-import { fakeEdit, jobView, pick, plainText, show, typeInto, written } from "../../testing/show";
+import { fakeEdit, jobView, pick, plainText, show, typeInto, written } from "../../../tests/web/show";
 import { JobStateKey } from "./JobState";
 import { useJobEdit } from "./useJobEdit";
 

@@ -2,7 +2,7 @@
 import { screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import { shopStandard, type Knowledge } from "../../../core";
-import { pick, plainText, show, typeInto } from "../../testing/show";
+import { pick, plainText, show, typeInto } from "../../../tests/web/show";
 import { FaultEditor } from "./ItemEditor";
 import { LikelihoodField } from "./LikelihoodField";
 

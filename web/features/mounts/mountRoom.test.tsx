@@ -2,7 +2,7 @@
 import { screen, waitFor, within } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { JobView, RoomUnit } from "../../../contract";
-import { fakeEdit, jobView, PARENT, pick, plainText, record, show, typeInto } from "../../testing/show";
+import { fakeEdit, jobView, PARENT, pick, plainText, record, show, typeInto } from "../../../tests/web/show";
 import { Inspection } from "./Inspection";
 import { MountRoom } from "./MountRoom";
 import { changeOf, NO_ROOM, PRESETS } from "../../../domain";

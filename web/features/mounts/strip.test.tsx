@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
-import { pick, plainText, show, typeInto } from "../../testing/show";
+import { pick, plainText, show, typeInto } from "../../../tests/web/show";
 import { MountStrip } from "./MountStrip";
 import { PRESETS } from "../../../domain";
 

@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { screen, within } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
-import { answering, fakeEdit, jobView, PARENT, pick, plainText, record, show, typeInto } from "../../testing/show";
+import { answering, fakeEdit, jobView, PARENT, pick, plainText, record, show, typeInto } from "../../../tests/web/show";
 import { PartsList } from "./PartsList";
 import { StepsList } from "../../pieces/job/StepsList";
 import { TorqueGroups } from "./TorqueGroups";

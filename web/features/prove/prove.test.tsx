@@ -3,7 +3,7 @@ import { screen } from "@testing-library/react";
 import { Route, Routes } from "react-router";
 import { describe, expect, it } from "vitest";
 import { jobChildren } from "../../../contract";
-import { answering, fakeEdit, jobView, PARENT, plainText, record, show } from "../../testing/show";
+import { answering, fakeEdit, jobView, PARENT, plainText, record, show } from "../../../tests/web/show";
 import { RecordPage } from "../record/RecordPage";
 import ProveStage from "./ProveStage";
 

@@ -3,7 +3,7 @@ import { screen, within } from "@testing-library/react";
 import { Route, Routes } from "react-router";
 import { describe, expect, it, vi } from "vitest";
 import { jobChildren, SHOP_ID, type JobView } from "../../../contract";
-import { answering, jobView, PARENT, plainText, record, show } from "../../testing/show";
+import { answering, jobView, PARENT, plainText, record, show } from "../../../tests/web/show";
 import { RecordPage } from "./RecordPage";
 
 const tail = record("torqueGroup", {

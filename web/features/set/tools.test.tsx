@@ -3,7 +3,7 @@ import { screen, within } from "@testing-library/react";
 import { Route, Routes } from "react-router";
 import { describe, expect, it, vi } from "vitest";
 import { settingInputs, settingTools, type SettingTool } from "../../../contract";
-import { fakeEdit, jobView, plainText, record, PARENT, show } from "../../testing/show";
+import { fakeEdit, jobView, plainText, record, PARENT, show } from "../../../tests/web/show";
 import { SetDesk, SetStage } from "./SetTools";
 
 // The worker's own functions, without the worker: a test has no thread beside it.

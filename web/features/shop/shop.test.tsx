@@ -2,7 +2,7 @@
 import { screen } from "@testing-library/react";
 import { beforeEach, describe, expect, it } from "vitest";
 import type { AppStore } from "../../data/store";
-import { answering, PARENT, pick, plainText, record, show, typeInto, written } from "../../testing/show";
+import { answering, PARENT, pick, plainText, record, show, typeInto, written } from "../../../tests/web/show";
 import { initialsOf } from "./initials";
 import { ShopPage } from "./ShopPage";
 

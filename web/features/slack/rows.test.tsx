@@ -2,7 +2,7 @@
 import { screen } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import { slack, type SlackInput } from "../../../core";
-import { fakeEdit, PARENT, pick, plainText, record, show, typeInto } from "../../testing/show";
+import { fakeEdit, PARENT, pick, plainText, record, show, typeInto } from "../../../tests/web/show";
 import { USUAL_GRADES } from "../../../domain";
 import { ChainSentence } from "./ChainSentence";
 import { JointRow } from "./JointRow";

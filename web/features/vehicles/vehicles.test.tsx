@@ -3,7 +3,7 @@ import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { Vehicle } from "../../../contract";
 import type { Gearbox } from "../../../core";
-import { answering, fakeEdit, plainText, record, show, typeInto, written } from "../../testing/show";
+import { answering, fakeEdit, plainText, record, show, typeInto, written } from "../../../tests/web/show";
 import { OdometerField } from "../../pieces/vehicle/OdometerField";
 import { GearboxEditor, movedToGate } from "./GearboxEditor";
 import { OpenJob } from "./OpenJob";

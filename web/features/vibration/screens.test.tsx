@@ -4,7 +4,7 @@ import { describe, expect, it, vi } from "vitest";
 import type { VehicleDriveTrain, VibrationRecording } from "../../../contract";
 import { spectrum, rotatingSources } from "../../../core";
 import type { SpectrumDrawn } from "../../worker";
-import { fakeEdit, jobView, PARENT, pick, plainText, record, show, typeInto } from "../../testing/show";
+import { fakeEdit, jobView, PARENT, pick, plainText, record, show, typeInto } from "../../../tests/web/show";
 import { DriveTrainDialog } from "../../pieces/vibration/DriveTrainDialog";
 import { analyseRecording, fromMountRoom, recordingThatSays } from "../../../domain";
 import { RecordingList } from "./RecordingList";

@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 import { refusal, type KeptRecording } from "../../../contract";
 import { Unreachable } from "../../data/api";
 import { sendFile } from "../../data/sendFile";
-import { answering, jobView, pick, plainText, shopSays, show, typeInto } from "../../testing/show";
+import { answering, jobView, pick, plainText, shopSays, show, typeInto } from "../../../tests/web/show";
 import { AddRecording } from "./AddRecording";
 import { microphone } from "./live";
 import { TakeRecording } from "./TakeRecording";

@@ -2,7 +2,7 @@
 import { screen } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import type { YardJob } from "../../../contract";
-import { PARENT, plainText, record, show, written } from "../../testing/show";
+import { PARENT, plainText, record, show, written } from "../../../tests/web/show";
 import { YardAction } from "./YardAction";
 
 const job = (data: Partial<YardJob>): YardJob => ({

@@ -2,7 +2,7 @@
 import { screen, waitFor, within } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import { waitKinds, type YardJob } from "../../../contract";
-import { answering, plainText, show } from "../../testing/show";
+import { answering, plainText, show } from "../../../tests/web/show";
 import { YardPage } from "./YardPage";
 
 let n = 0;

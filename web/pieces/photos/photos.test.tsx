@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 import { refusal } from "../../../contract";
 import { Unreachable } from "../../data/api";
 import { sendFile } from "../../data/sendFile";
-import { fakeEdit, jobView, PARENT, plainText, record, show } from "../../testing/show";
+import { fakeEdit, jobView, PARENT, plainText, record, show } from "../../../tests/web/show";
 import { Photos } from "./Photos";
 
 vi.mock("../../data/sendFile", async (original) => ({ ...(await original<object>()), sendFile: vi.fn() }));

@@ -2,7 +2,7 @@
 import { act, screen } from "@testing-library/react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { INSTRUMENT_SILENCE_MS } from "../../../contract";
-import { answering, plainText, shopSays, show } from "../../testing/show";
+import { answering, plainText, shopSays, show } from "../../../tests/web/show";
 import { TakeReading } from "./TakeReading";
 
 class FakeEvents {

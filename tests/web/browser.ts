@@ -1,10 +1,10 @@
 import { ulid } from "ulid";
 import type { Operation } from "../../contract";
-import { saving, startSaving, type Entry, type Saving } from "../data/saving";
-import { nextKey } from "../data/saving/useEdit";
-import { BrowserShelf } from "../data/saving/shelf";
-import type { Tabs } from "../data/saving/tabs";
-import { makeStore, type AppStore } from "../data/store";
+import { saving, startSaving, type Entry, type Saving } from "../../web/data/saving";
+import { nextKey } from "../../web/data/saving/useEdit";
+import { BrowserShelf } from "../../web/data/saving/shelf";
+import type { Tabs } from "../../web/data/saving/tabs";
+import { makeStore, type AppStore } from "../../web/data/store";
 import type { LossyServer } from "./lossyServer";
 
 /** Tabs of one browser in one process: a lock and a channel as the platform has them. */

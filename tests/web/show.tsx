@@ -3,15 +3,15 @@ import userEvent, { type UserEvent } from "@testing-library/user-event";
 import { Provider } from "react-redux";
 import { MemoryRouter } from "react-router";
 import { afterEach, beforeEach, vi } from "vitest";
-import { PARENT, record } from "../../domain/testing/records";
+import { PARENT, record } from "../domain/records";
 
 import { SHOP_ID, type NewFields } from "../../contract";
 import type { UnitSystem } from "../../core";
-import type { Editor } from "../data/saving";
-import { makeStore, type AppStore } from "../data/store";
-import { UnitContext } from "../format/units";
+import type { Editor } from "../../web/data/saving";
+import { makeStore, type AppStore } from "../../web/data/store";
+import { UnitContext } from "../../web/format/units";
 
-export { jobView, PARENT, record } from "../../domain/testing/records";
+export { jobView, PARENT, record } from "../domain/records";
 
 // A busy machine may stand still for some seconds; how quick things are is the benches' business.
 configure({ asyncUtilTimeout: 10_000 });
@@ -33,6 +33,13 @@ globalThis.ResizeObserver ??= class {
   observe(): void {}
   unobserve(): void {}
   disconnect(): void {}
+};
+Blob.prototype.text ??= function (this: Blob) {
+  return new Promise((resolve) => {
+    const reader = new FileReader();
+    reader.onload = () => resolve(String(reader.result));
+    reader.readAsText(this);
+  });
 };
 Element.prototype.scrollIntoView ??= () => {};
 // Laying the library's style sheets over every element takes jsdom most of a test, and nothing is drawn here: what an

@@ -1,5 +1,5 @@
 import type { ChangeAnswer, ChangeRequest } from "../../contract";
-import type { KeptEntry } from "../data/saving";
+import type { KeptEntry } from "../../web/data/saving";
 
 /** What becomes of the next requests: they arrive, they get lost, or their answer is. */
 export type Luck = "good" | "loseRequest" | "loseAnswer";

@@ -4,7 +4,7 @@ import { join } from "node:path";
 import request from "supertest";
 import { ulid } from "ulid";
 import type { NewFields, Operation, ResourceName } from "../../contract";
-import { buildApp, type App } from "../app";
+import { buildApp, type App } from "../../server/app";
 
 /** A server on a real database file of its own, with short ways to write through its doors. */
 export class TestShed {
