@@ -72,7 +72,7 @@ export class Views {
   /** Vehicles by any part of their tag, owner or title, or by the number of one of their jobs; by tag. */
   vehicles(search: string, limit: number, offset: number): Promise<{ vehicles: VehicleLine[]; total: number }> {
     const wanted = search.trim().toLowerCase();
-    const number = /^(?:job )?(\d+)$/.exec(wanted)?.[1];
+    const number = /^(?:job )?([1-9]\d*)$/.exec(wanted)?.[1];
     return this.unit.read(async (manager) => {
       const byNumber = new Set<unknown>();
       if (number) {
