@@ -1,4 +1,4 @@
-import { isRefusal, type Notches, type Refusal, askLever, askCompare } from "../../contract";
+import { isRefusal, type Notches, type Refusal, askLever, askCompare, compareLimits } from "../../contract";
 import {
   type CompareAnswer,
   type CompareLimits,
@@ -45,12 +45,8 @@ export function withTravel(gearbox: Gearbox, pair: GearPair, travel: { positive:
   };
 }
 
-export const DEFAULT_LIMITS: CompareLimits = {
-  maxReductionPct: 50,
-  maxEffortFactor: 2,
-  maxKnobRaiseMm: 60,
-  minThrowMm: 40,
-};
+/** Limits a lever is held against until the shop says otherwise: those of the comparison itself. */
+export const DEFAULT_LIMITS: CompareLimits = compareLimits.parse(undefined);
 
 export interface BenchResult {
   levers: Map<string, LeverAnswer>;

@@ -21,7 +21,7 @@ export function shakePairs(view: JobView): ShakePair[] {
     const { dominant, recording } = before;
     if (recording.phase !== "before" || before.runUp || !dominant || !("sources" in dominant)) return [];
     const parted = analyses.map((h) => (h === before ? null : partedByGear(before, h))).find((p) => p !== null) ?? null;
-    const sources = leftOf(dominant.sources, parted);
+    const sources = leftOf(dominant.sources, parted, before);
     const fellow = partnerOf(recording, view.recording);
     const after = fellow?.phase === "after" ? (analyses.find((h) => h.recording.id === fellow.id) ?? null) : null;
     return [

@@ -96,11 +96,16 @@ export function partedByGear(a: RecordingAnalysis, b: RecordingAnalysis): "road"
   return acrossGears(a.dominant.peak.hz, b.recording.peaks, y.engineRpm / x.engineRpm);
 }
 
-/** Sources of a peak that are left once it is known what it goes with. */
-export const leftOf = (ids: readonly string[], goesWith: "road" | "engine" | null): string[] =>
-  goesWith === null
-    ? [...ids]
-    : ids.filter((id) => (id.startsWith("engine") || id.startsWith("accessory")) === (goesWith === "engine"));
+/** Sources of a peak that are left once it is known what it goes with: what turns with the engine, or with the road. */
+export function leftOf(
+  ids: readonly string[],
+  goesWith: "road" | "engine" | null,
+  { sources }: Pick<RecordingAnalysis, "sources">,
+): string[] {
+  if (goesWith === null) return [...ids];
+  const ofEngine = new Set(sources.filter((s) => s.of === "engine").map((s) => s.id));
+  return ids.filter((id) => ofEngine.has(id) === (goesWith === "engine"));
+}
 
 /** Driven alike: only then does a difference speak for the work. */
 export const sameRun = (a: VibrationRecording, b: VibrationRecording): boolean =>

@@ -80,8 +80,10 @@ describe("peaks and their names", () => {
     expect(five.dominant).toMatchObject({ kind: "clear", sources: ["prop2"] });
     expect(four.dominant).toMatchObject({ kind: "ambiguous" });
     expect(partedByGear(four, five)).toBe("road");
-    expect(leftOf(four.dominant && "sources" in four.dominant ? four.dominant.sources : [], "road")).toEqual(["prop2"]);
-    expect(leftOf(["engineFiring", "prop2"], "engine")).toEqual(["engineFiring"]);
+    expect(leftOf(four.dominant && "sources" in four.dominant ? four.dominant.sources : [], "road", four)).toEqual([
+      "prop2",
+    ]);
+    expect(leftOf(["engineFiring", "prop2"], "engine", four)).toEqual(["engineFiring"]);
     // Not of another phase, another speed, or out of gear.
     for (const other of [{ phase: "after" as const }, { speedKmh: 90 }, { gear: "" }]) {
       expect(partedByGear(four, analyseRecording(vehicle, recording("x", { ...other })))).toBeNull();

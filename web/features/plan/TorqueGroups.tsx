@@ -14,6 +14,8 @@ import { AddLine } from "../../ui/AddLine";
 import { Press } from "../../ui/Press";
 import css from "./plan.module.css";
 
+const USUAL_TOLERANCE_PCT = resources.torqueGroup.shape.tolerancePct.parse(undefined);
+
 const PATTERNS = { circle: "circle", line: "line", box: "box of 4" } as const;
 const LOADS = { any: "any load state", rideHeight: "at ride height" } as const;
 const REUSE = { ask: "not known yet", reuse: "used again", replace: "replaced, single use" } as const;
@@ -207,7 +209,9 @@ export function TorqueGroups({ view, edit }: StageProps) {
                     value={g.tolerancePct}
                     {...boundsOf(resources.torqueGroup, "tolerancePct")}
                     unit="% either way"
-                    onCommit={(tolerancePct) => patch(g, { tolerancePct: tolerancePct ?? 10 }, "tolerance")}
+                    onCommit={(tolerancePct) =>
+                      patch(g, { tolerancePct: tolerancePct ?? USUAL_TOLERANCE_PCT }, "tolerance")
+                    }
                   />
                 </div>
                 <div className="row-flex">

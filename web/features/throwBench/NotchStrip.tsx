@@ -1,4 +1,4 @@
-import { boundsOf, resources, isRefusal, type Notches, askNotch } from "../../../contract";
+import { notchLimits, boundsOf, resources, isRefusal, type Notches, askNotch } from "../../../contract";
 import { refusalText } from "../../format/fieldLabels";
 import { Button } from "antd";
 import { memo } from "react";
@@ -17,10 +17,12 @@ import { notchPieces, notchWords } from "./sentence";
 import { Press } from "../../ui/Press";
 import css from "./throwBench.module.css";
 
-const LIMITS: Notches["limits"] = { minGapMm: 2, maxEffortFactor: 2, minThrowMm: 40, maxReductionPct: 50 };
-
 /** Settings of a usual adjustable lever, lowered step by step. Common practice, no source. */
-export const USUAL_NOTCHES: Notches = { listMm: [0, 5, 10, 15, 20, 25], rodAdjusted: false, limits: LIMITS };
+export const USUAL_NOTCHES: Notches = {
+  listMm: [0, 5, 10, 15, 20, 25],
+  rodAdjusted: false,
+  limits: notchLimits.parse(undefined),
+};
 
 const BREAKS: Record<NotchBreak, string> = {
   cannotReach: "does not reach",

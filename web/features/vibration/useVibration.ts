@@ -144,7 +144,7 @@ export function saysOf(model: Shown) {
     sameRun(first.recording, second.recording);
   const goesWith = (second && !beforeAfter ? partedByGear(first, second) : null) ?? partedByAny(first, analyses);
   const dominant = first.dominant && "sources" in first.dominant ? first.dominant : null;
-  const left = dominant ? leftOf(dominant.sources, goesWith) : [];
+  const left = dominant ? leftOf(dominant.sources, goesWith, first) : [];
   const runUp = first.runUp && done?.orderMap ? runUpPeak(first, done) : null;
   const toTell =
     first.recording.phase === "before" ? notYetTold(first, runUp ? [runUp.source] : left, goesWith, job.symptoms) : {};

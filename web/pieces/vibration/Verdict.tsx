@@ -138,7 +138,7 @@ function Said({ view, analysis, goesWith, runUp, change, after }: VerdictProps) 
       </>
     );
   }
-  const left = leftOf(dominant.sources, goesWith);
+  const left = leftOf(dominant.sources, goesWith, analysis);
   if (change) {
     const quieter = change.dB < 0;
     const rest =
