@@ -1,7 +1,15 @@
 import type { z } from "zod";
 import type { ApiError } from "../format/apiError";
 import { createApi, fetchBaseQuery, retry, type BaseQueryFn } from "@reduxjs/toolkit/query/react";
-import { addressOf, computeAddress, isRefusal, refusal, routes, type JsonRouteName, type ResponseOf } from "../../contract";
+import {
+  addressOf,
+  computeAddress,
+  isRefusal,
+  refusal,
+  routes,
+  type JsonRouteName,
+  type ResponseOf,
+} from "../../contract";
 
 /** Longest wait for a read; the server is on this machine or in the same room. */
 const TIMEOUT_MS = 15_000;
@@ -24,7 +32,8 @@ const once: BaseQueryFn<string, unknown, ApiError> = async (address, queryApi, e
 export const api = createApi({
   reducerPath: "api",
   baseQuery: retry(once, {
-    retryCondition: (error, _args, { attempt }) => Boolean((error as Partial<ApiError>)?.offline) && attempt <= READ_TRIES,
+    retryCondition: (error, _args, { attempt }) =>
+      Boolean((error as Partial<ApiError>)?.offline) && attempt <= READ_TRIES,
   }),
   tagTypes: ["Yard", "Vehicles", "Vehicle", "Job", "Shop", "Bin", "History"],
   refetchOnReconnect: true,

@@ -53,7 +53,9 @@ export function makeStore() {
     reducer: { [api.reducerPath]: api.reducer, saving: saving.reducer, session: session.reducer },
     middleware: (defaults) =>
       // The answer cache holds whole jobs: walking all of it at every edit would cost more than the edit.
-      defaults({ serializableCheck: { ignoredPaths: [api.reducerPath] }, immutableCheck: false }).concat(api.middleware),
+      defaults({ serializableCheck: { ignoredPaths: [api.reducerPath] }, immutableCheck: false }).concat(
+        api.middleware,
+      ),
     preloadedState: {
       session: { personId, theme, station: stationOf() },
       saving: { ...saving.getInitialState(), shopId },

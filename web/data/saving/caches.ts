@@ -1,4 +1,11 @@
-import { type ChangeAnswer, type DossierView, type JobView, type RecordHead, type ResourceName, jobChildren } from "../../../contract";
+import {
+  type ChangeAnswer,
+  type DossierView,
+  type JobView,
+  type RecordHead,
+  type ResourceName,
+  jobChildren,
+} from "../../../contract";
 import { recordsApi } from "../api";
 import type { AppDispatch, RootState } from "../store";
 

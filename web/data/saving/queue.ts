@@ -75,8 +75,6 @@ export const saving = createSlice({
 export const isOurs = (entry: Entry, shopId: string | null): boolean =>
   shopId === null || shopOf(entry) === null || shopOf(entry) === shopId;
 
-
-
 /** What is to go out next: the first of this shop's. */
 export const nextOut = (state: Pick<SavingState, "pending" | "shopId">): Entry | null =>
   state.pending.find((e) => isOurs(e, state.shopId)) ?? null;
