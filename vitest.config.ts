@@ -7,8 +7,8 @@ export default defineConfig({
     outputFile: process.env.VITEST_JSON ? { json: process.env.VITEST_JSON } : undefined,
     coverage: {
       provider: "v8",
-      include: ["{core,contract,domain,drawing,models,server,web,cli}/**/*.{ts,tsx}"],
-      exclude: ["**/*.test.*", "**/*.worker.ts", "**/*.worklet.ts", "web/main.tsx"],
+      include: ["{core,domain}/**/*.ts"],
+      exclude: ["**/*.test.*", "core/testing/**"],
       reporter: ["text-summary"],
       thresholds: { "core/**": { lines: 95 }, "domain/**": { lines: 95 } },
     },
