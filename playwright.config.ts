@@ -15,7 +15,7 @@ export default defineConfig({
   testDir: "e2e",
   globalSetup: "./e2e/seed.setup.ts",
   // Each file has a server and a database of its own; tests of one file go one after the other.
-  workers: 2,
+  workers: process.env.CI ? 1 : 2,
   // A busy machine may stand still for a while; how quick things are is the benches' business.
   timeout: 120_000,
   expect: { timeout: 10_000 },

@@ -114,7 +114,14 @@ test("a stage that cannot be fetched says so and opens by itself later", async (
 });
 
 test("every stage works without a connection once the page has been open for a moment", async ({ page }) => {
+  // The moment is over when the last of the stages has come, however busy the machine is.
+  const come = Promise.all(
+    ["plan", "fit", "prove"].map((name) =>
+      page.waitForResponse((r) => new RegExp(`assets/${name}-.*\\.js`).test(r.url()), { timeout: 60_000 }),
+    ),
+  );
   await openJob(page, 215, "ask");
+  await come;
   await page.waitForLoadState("networkidle");
   await page.route("**/assets/**", (route) => route.abort());
   for (const [stage, sign] of [
