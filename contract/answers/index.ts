@@ -89,40 +89,44 @@ import { answerSpectrum } from "./spectrum";
  * command line ask by these alone. An answer or a refusal; never an exception.
  */
 
-export const askLever = validated(leverInput, checkLeverInput, lever);
-export const askCompare = validated(compareInput, checkCompare, compare);
-export const askClearance = validated(clearanceInput, checkClearance, clearance);
-export const askNotch = validated(notchInput, checkNotch, notch);
-export const askSlack = validated(slackInput, checkSlack, answerSlack);
-export const askStops = validated(stopsInput, checkStops, stops);
-export const askLockout = validated(lockoutInput, checkLockout, lockout);
-export const askShims = validated(shimsInput, checkShims, shims);
-export const askGatedLinkage = validated(gatedInput, checkGated, gatedLinkage);
-export const askRod = validated(rodInput, checkRod, rod);
-export const askFloorSlot = validated(floorSlotInput, checkFloorSlot, floorSlot);
-export const askMountSag = validated(mountSagInput, checkMountSag, (input) => refusedIf(mountSag(input), input));
-export const askDriveline = validated(drivelineInput, checkDriveline, driveline);
-export const askMountModes = validated(mountModesInput, checkMountModes, (input) =>
+export const askLever = /* @__PURE__ */ validated(leverInput, checkLeverInput, lever);
+export const askCompare = /* @__PURE__ */ validated(compareInput, checkCompare, compare);
+export const askClearance = /* @__PURE__ */ validated(clearanceInput, checkClearance, clearance);
+export const askNotch = /* @__PURE__ */ validated(notchInput, checkNotch, notch);
+export const askSlack = /* @__PURE__ */ validated(slackInput, checkSlack, answerSlack);
+export const askStops = /* @__PURE__ */ validated(stopsInput, checkStops, stops);
+export const askLockout = /* @__PURE__ */ validated(lockoutInput, checkLockout, lockout);
+export const askShims = /* @__PURE__ */ validated(shimsInput, checkShims, shims);
+export const askGatedLinkage = /* @__PURE__ */ validated(gatedInput, checkGated, gatedLinkage);
+export const askRod = /* @__PURE__ */ validated(rodInput, checkRod, rod);
+export const askFloorSlot = /* @__PURE__ */ validated(floorSlotInput, checkFloorSlot, floorSlot);
+export const askMountSag = /* @__PURE__ */ validated(mountSagInput, checkMountSag, (input) =>
+  refusedIf(mountSag(input), input),
+);
+export const askDriveline = /* @__PURE__ */ validated(drivelineInput, checkDriveline, driveline);
+export const askMountModes = /* @__PURE__ */ validated(mountModesInput, checkMountModes, (input) =>
   refusedIf(mountModes(input), input),
 );
-export const askIsolation = validated(isolationInput, checkIsolation, (input) => refusedIf(isolation(input), input));
-export const askMountCompare = validated(mountCompareInput, checkMountCompare, (input) =>
+export const askIsolation = /* @__PURE__ */ validated(isolationInput, checkIsolation, (input) =>
+  refusedIf(isolation(input), input),
+);
+export const askMountCompare = /* @__PURE__ */ validated(mountCompareInput, checkMountCompare, (input) =>
   refusedIf(mountCompare(input), input),
 );
-export const askElastomer = validated(elastomerInput, checkElastomer, elastomer);
-export const askPressFit = validated(pressFitInput, checkPressFit, pressFit);
-export const askFastener = validated(fastenerInput, checkFastener, fastener);
-export const askTorqueTool = validated(torqueToolInput, checkTorqueTool, torqueTool);
-export const askTorqueSequence = validated(torqueSequenceInput, checkTorqueSequence, torqueSequence);
-export const askTorqueText = validated(torqueTextInput, null, ({ text }) => {
+export const askElastomer = /* @__PURE__ */ validated(elastomerInput, checkElastomer, elastomer);
+export const askPressFit = /* @__PURE__ */ validated(pressFitInput, checkPressFit, pressFit);
+export const askFastener = /* @__PURE__ */ validated(fastenerInput, checkFastener, fastener);
+export const askTorqueTool = /* @__PURE__ */ validated(torqueToolInput, checkTorqueTool, torqueTool);
+export const askTorqueSequence = /* @__PURE__ */ validated(torqueSequenceInput, checkTorqueSequence, torqueSequence);
+export const askTorqueText = /* @__PURE__ */ validated(torqueTextInput, null, ({ text }) => {
   const read = readTorque(text);
   if (read.ok) return read.value;
   const { position, expected } = read.stop;
   const where = position >= text.length ? "the text ends early" : `cannot read "${text.slice(position)}"`;
   return refusal("parse", "text", text, expected, `${where}: expected ${expected}`, { position });
 });
-export const askOrders = validated(ordersInput, checkOrders, orders);
-export const askSpectrum = validated(spectrumInput, null, answerSpectrum);
-export const askMatch = validated(matchInput, checkMatch, match);
-export const askDiagnose = validated(diagnoseInput, checkDiagnose, diagnose);
-export const askMeasurement = validated(measurementInput, null, measurement);
+export const askOrders = /* @__PURE__ */ validated(ordersInput, checkOrders, orders);
+export const askSpectrum = /* @__PURE__ */ validated(spectrumInput, null, answerSpectrum);
+export const askMatch = /* @__PURE__ */ validated(matchInput, checkMatch, match);
+export const askDiagnose = /* @__PURE__ */ validated(diagnoseInput, checkDiagnose, diagnose);
+export const askMeasurement = /* @__PURE__ */ validated(measurementInput, null, measurement);
