@@ -5,5 +5,6 @@ export function saveAs(name: string, content: string | Blob, type = "application
   link.href = url;
   link.download = name;
   link.click();
-  URL.revokeObjectURL(url);
+  // The browser may begin to read a moment later.
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
 }

@@ -12,6 +12,7 @@ import { useShop } from "../../data/useShop";
 import { changesOf, importKnowledge, newItemId, withItem, withoutItem } from "../../../domain";
 import { FaultEditor, ObservationEditor, TestEditor } from "./ItemEditor";
 import { WORD_NAMES } from "./LikelihoodField";
+import { saveAs } from "../../ui/saveAs";
 import { Press } from "../../ui/Press";
 
 type Tab = "faults" | "symptoms" | "results" | "tests" | "words";
@@ -96,14 +97,7 @@ export function KnowledgePage() {
     }
     setChosen(newId);
   };
-  const save = (): void => {
-    const url = URL.createObjectURL(new Blob([JSON.stringify(knowledge, null, 2)], { type: "application/json" }));
-    const link = document.createElement("a");
-    link.href = url;
-    link.download = "evidence-table.json";
-    link.click();
-    URL.revokeObjectURL(url);
-  };
+  const save = (): void => saveAs("evidence-table.json", JSON.stringify(knowledge, null, 2));
   const load = async (chosenFile: File): Promise<void> => {
     const read = importKnowledge(await chosenFile.text());
     if (read.ok) keep(read.knowledge, `read from ${chosenFile.name}`.slice(0, 90));

@@ -1,5 +1,5 @@
 import { formatNumber, type VibrationSource } from "../../../core";
-import type { Plot } from "./plot";
+import type { PlotArea } from "../../ui/LineChart";
 import { inWords, shortName } from "../../../domain";
 import { Press } from "../../ui/Press";
 import css from "./vibration.module.css";
@@ -43,7 +43,7 @@ export function SourceScale({
   lit,
   onLight,
 }: {
-  plot: Plot;
+  plot: PlotArea;
   sources: VibrationSource[];
   otherSources: VibrationSource[];
   toHz: number;

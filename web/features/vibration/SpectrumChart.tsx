@@ -1,4 +1,3 @@
-import type { Plot } from "./plot";
 import { memo, useMemo, useState } from "react";
 import type { VibrationRecording } from "../../../contract";
 import { formatNumber, type VibrationSource } from "../../../core";
@@ -38,7 +37,7 @@ export function SpectrumChart({
   lit: string | null;
   onLight: (id: string | null) => void;
 }) {
-  const [plot, setPlot] = useState<Plot | null>(null);
+  const [plot, setPlot] = useState<PlotArea | null>(null);
   const place = ({ left, width }: PlotArea): void =>
     setPlot((p) => (p?.left === left && p.width === width ? p : { left, width }));
   const reach = Math.max(...curves.map((c) => 1.5 * c.binHz));

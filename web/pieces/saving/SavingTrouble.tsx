@@ -4,6 +4,7 @@ import { dayText, timeText } from "../../format/words";
 import { api } from "../../data/api";
 import { useAppDispatch, useAppSelector } from "../../data/hooks";
 import { foreign, heldBy, insisted, labelOf, nextOut, SavingContext, type Entry } from "../../data/saving";
+import { saveAs } from "../../ui/saveAs";
 import { useUnkept } from "../../ui/useDraft";
 import { differences } from "../../data/versions";
 import { Press } from "../../ui/Press";
@@ -53,16 +54,6 @@ export function SavedState() {
   );
 }
 
-/** A file of text for the person to keep. */
-function download(name: string, content: BlobPart, type: string): void {
-  const url = URL.createObjectURL(new Blob([content], { type }));
-  const link = document.createElement("a");
-  link.href = url;
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 10_000);
-}
-
 /** What this browser keeps that the server has not: for this shop, for another, and what cannot be read. */
 function WaitingEdits({ open, onClose }: { open: boolean; onClose: () => void }) {
   const state = useAppSelector((s) => s.saving);
@@ -71,8 +62,8 @@ function WaitingEdits({ open, onClose }: { open: boolean; onClose: () => void })
   const own = state.pending.filter((e) => !elsewhere.includes(e));
   const save = async (entry: Entry): Promise<void> => {
     const kept = await saving?.file(entry.key);
-    if (kept?.blob) download(entry.kind === "file" ? entry.upload.name : "file", kept.blob, kept.blob.type);
-    else download(`edit-${entry.key}.json`, JSON.stringify(entry.request, null, 2), "application/json");
+    if (kept?.blob) saveAs(entry.kind === "file" ? entry.upload.name : "file", kept.blob, kept.blob.type);
+    else saveAs(`edit-${entry.key}.json`, JSON.stringify(entry.request, null, 2), "application/json");
   };
   const lines = (list: Entry[], removable: boolean) => (
     <ul className={`lined ${css.waitlist}`}>
@@ -125,7 +116,7 @@ function WaitingEdits({ open, onClose }: { open: boolean; onClose: () => void })
               <li key={a.key}>
                 <span>{a.raw.slice(0, 60)}</span>
                 <span className="lb">{momentText(a.at)}</span>
-                <Button size="small" onClick={() => download(`unreadable-${a.key}.txt`, a.raw, "text/plain")}>
+                <Button size="small" onClick={() => saveAs(`unreadable-${a.key}.txt`, a.raw, "text/plain")}>
                   Save as a file
                 </Button>
                 <Button size="small" onClick={() => void saving?.removeAside(a.key)}>

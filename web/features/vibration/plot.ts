@@ -1,5 +1,0 @@
-/** Where the plot stands in the chart, px. */
-export interface Plot {
-  left: number;
-  width: number;
-}
