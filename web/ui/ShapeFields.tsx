@@ -15,6 +15,10 @@ export interface FigureField {
   unit?: string;
   digits?: number;
   hint?: string;
+  /** In whole numbers only. */
+  whole?: boolean;
+  /** In a list the head of the column says it; the label is for those who listen. */
+  hideLabel?: boolean;
   /** May be emptied: then it is not known. */
   clears?: boolean;
   /** How the change is called in the history; its label where nothing is said. */
@@ -47,34 +51,42 @@ export function ShapeFields<T extends object>({
   within?: string;
   value: T;
   fields: readonly FigureField[];
-  onChange: (patch: Partial<T>, what: string) => void;
+  /** What changed, how it is called, and the figure as it was typed. */
+  onChange: (patch: Partial<T>, what: string, typed: string) => void;
 }) {
-  return fields.map(({ at, label, kind, unit = "", digits, hint, clears, what = label }) => {
+  return fields.map(({ at, label, kind, unit = "", digits, hint, clears, whole, hideLabel, what = label }) => {
     const path = at.split(".");
-    const set = (figure: number | null): void => onChange(patched(value, path, figure) as Partial<T>, what);
+    const set = (figure: number | null, typed: string): void =>
+      onChange(patched(value, path, figure) as Partial<T>, what, typed);
     const bounds = boundsOf(shape, within ? `${within}.${at}` : at);
     const shown = read(value, path);
     return kind ? (
       <QuantityField
         key={at}
         label={label}
+        hideLabel={hideLabel}
         kind={kind}
         base={shown}
         {...bounds}
         digits={digits}
         hint={hint}
-        onCommit={({ base }) => set(base)}
-        onClear={clears ? () => set(null) : undefined}
+        onCommit={({ base, typed }) => set(base, typed)}
+        onClear={clears ? () => set(null, "not known") : undefined}
       />
     ) : (
       <NumberField
         key={at}
         label={label}
+        hideLabel={hideLabel}
+        whole={whole}
         value={shown}
         {...bounds}
         unit={unit}
         digits={digits}
-        onCommit={(figure) => (figure !== null || clears) && set(figure)}
+        onCommit={(figure) =>
+          (figure !== null || clears) &&
+          set(figure, figure === null ? "not known" : `${figure}${unit === "°" ? "" : " "}${unit}`.trim())
+        }
       />
     );
   });

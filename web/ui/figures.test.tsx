@@ -43,13 +43,13 @@ describe("figures of a shape", () => {
     const { user, onChange } = shown();
     expect((field("gap") as HTMLInputElement).value).toMatch(/^4\.20?\u00a0?\s?mm$/);
     await typeInto(user, field("gap"), "1/2 in");
-    expect(onChange).toHaveBeenLastCalledWith({ gapMm: 12.7 }, "gap");
+    expect(onChange).toHaveBeenLastCalledWith({ gapMm: 12.7 }, "gap", expect.any(String));
   });
 
   it("of a shop in inches read a bare figure as inches", async () => {
     const { user, onChange } = shown("inch");
     await typeInto(user, field("gap"), "0.5");
-    expect(onChange).toHaveBeenLastCalledWith({ gapMm: 12.7 }, "gap");
+    expect(onChange).toHaveBeenLastCalledWith({ gapMm: 12.7 }, "gap", expect.any(String));
   });
 
   it.each([
@@ -72,14 +72,14 @@ describe("figures of a shape", () => {
   it("inside another value change only their own, and are called as the history wants it", async () => {
     const { user, onChange } = shown();
     await typeInto(user, field("first position"), "-45");
-    expect(onChange).toHaveBeenLastCalledWith({ swing: { firstDeg: -45, lastDeg: -120 } }, "swing");
+    expect(onChange).toHaveBeenLastCalledWith({ swing: { firstDeg: -45, lastDeg: -120 } }, "swing", expect.any(String));
   });
 
   it("are emptied only where that means something", async () => {
     const { user, onChange } = shown();
     await user.clear(field("note"));
     await user.keyboard("{Enter}");
-    expect(onChange).toHaveBeenLastCalledWith({ note: null }, "note");
+    expect(onChange).toHaveBeenLastCalledWith({ note: null }, "note", expect.any(String));
     onChange.mockClear();
     await user.clear(field("pieces at most"));
     await user.keyboard("{Enter}");
@@ -95,7 +95,7 @@ describe("figures of a shape", () => {
     await typeInto(user, field("hole"), "0.1 mm");
     expect(plainText(screen.getByRole("alert"))).toContain("0.5 mm to 200.0 mm");
     await typeInto(user, field("hole"), "9 mm");
-    expect(onChange).toHaveBeenLastCalledWith({ diameterMm: 9 }, "hole");
+    expect(onChange).toHaveBeenLastCalledWith({ diameterMm: 9 }, "hole", expect.any(String));
   });
 
   it("of a shape that has no such field are a fault of the program", () => {

@@ -63,54 +63,7 @@ function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode
   const gearbox = vehicle.gearbox;
 
   if (!gearbox || !sorted.length || sorted[0].role !== "old") {
-    const begin = (): void => {
-      const [usual] = exampleSetups(vehicle.shifterKind);
-      // A knob height that was measured is not asked for again.
-      const height = findReading(view.reading, { quantity: "knobHeight", fromGear: "", toGear: "" }, "before");
-      const knob = height ? { ...usual.lever.knob, zMm: resultOf(height).mean } : usual.lever.knob;
-      const old = { ...usual, lever: { ...usual.lever, knob } };
-      edit.all("Put the old lever on the bench", [
-        ...(gearbox
-          ? []
-          : [
-              {
-                op: "update" as const,
-                resource: "vehicle" as const,
-                id: vehicle.id,
-                version: vehicle.version,
-                data: { gearbox: exampleGearbox(vehicle.shifterKind) },
-              },
-            ]),
-        {
-          op: "create",
-          resource: "setup",
-          id: newId(),
-          data: { ...fieldsOf(old), jobId: job.id, origin: "estimated", position: 0 },
-        },
-      ]);
-    };
-    return (
-      <>
-        <Answer acts={tabs}>
-          <b>Put the old lever on the bench first.</b> Everything is compared with it.
-        </Answer>
-        <Empty
-          title={gearbox ? "No lever on the bench yet" : "Neither gears nor lever are known yet"}
-          acts={
-            <>
-              <Button type="primary" onClick={begin}>
-                Begin with a usual lever and correct it
-              </Button>
-              <Button onClick={() => void navigate(`/vehicles/${vehicle.id}`)}>Enter the gearbox</Button>
-              <Button onClick={() => void navigate("/desk/throw-bench")}>Look at a worked example</Button>
-            </>
-          }
-        >
-          A lever is three measures: knob above pivot, pin below pivot, pin to joint. The usual lever comes marked as
-          estimated; drag its points or type over them as you measure, and mark it as measured.
-        </Empty>
-      </>
-    );
+    return <NothingToCompare view={view} edit={edit} tabs={tabs} />;
   }
 
   const taped =
@@ -134,6 +87,17 @@ function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode
       position: nextPosition(view.part),
     },
   });
+  /** Decided for this lever, and on the parts list where it is not yet. */
+  const decided = (candidate: BenchSetup, choiceReason: string): Operation[] => [
+    {
+      op: "update",
+      resource: "job",
+      id: job.id,
+      version: job.version,
+      data: { chosenSetupId: candidate.id, choiceReason },
+    },
+    ...(view.part.some((p) => p.name === candidate.name) ? [] : [partOf(candidate)]),
+  ];
   const recordOf = (id: string): Setup | undefined => setup.find((s) => s.id === id);
   const after = job.chosenSetupId ? taped("after") : () => null;
 
@@ -178,7 +142,6 @@ function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode
       onFitNotch={(candidate, patch, words) => {
         const record = recordOf(candidate.id);
         if (!record) return;
-        const known = view.part.some((x) => x.name === candidate.name);
         edit.all(`Fit ${candidate.name}: ${words}`, [
           {
             op: "update",
@@ -187,14 +150,7 @@ function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode
             version: record.version,
             data: { lever: patch.lever, notches: patch.notches },
           },
-          {
-            op: "update",
-            resource: "job",
-            id: job.id,
-            version: job.version,
-            data: { chosenSetupId: record.id, choiceReason: words },
-          },
-          ...(known ? [] : [partOf(candidate)]),
+          ...decided(candidate, words),
         ]);
       }}
       onPatch={(id, patch, label) => {
@@ -250,19 +206,7 @@ function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode
             name={candidate.id}
             label="Fit this lever"
             {...against}
-            onFit={(choiceReason) => {
-              const known = view.part.some((p) => p.name === candidate.name);
-              edit.all(`Fit ${candidate.name}`, [
-                {
-                  op: "update",
-                  resource: "job",
-                  id: job.id,
-                  version: job.version,
-                  data: { chosenSetupId: candidate.id, choiceReason },
-                },
-                ...(known ? [] : [partOf(candidate)]),
-              ]);
-            }}
+            onFit={(reason) => edit.all(`Fit ${candidate.name}`, decided(candidate, reason))}
           />
         )
       }
@@ -270,6 +214,61 @@ function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode
         units.system === "inch" ? <span className="lb">figures in inches; the other unit is beside</span> : undefined
       }
     />
+  );
+}
+
+/** A bench without gears or without the old lever: how to begin. */
+function NothingToCompare({ view, edit, tabs }: Pick<StageProps, "view" | "edit"> & { tabs: React.ReactNode }) {
+  const { job, vehicle } = view;
+  const { gearbox } = vehicle;
+  const navigate = useNavigate();
+  const begin = (): void => {
+    const [usual] = exampleSetups(vehicle.shifterKind);
+    // A knob height that was measured is not asked for again.
+    const height = findReading(view.reading, { quantity: "knobHeight", fromGear: "", toGear: "" }, "before");
+    const knob = height ? { ...usual.lever.knob, zMm: resultOf(height).mean } : usual.lever.knob;
+    const old = { ...usual, lever: { ...usual.lever, knob } };
+    edit.all("Put the old lever on the bench", [
+      ...(gearbox
+        ? []
+        : [
+            {
+              op: "update" as const,
+              resource: "vehicle" as const,
+              id: vehicle.id,
+              version: vehicle.version,
+              data: { gearbox: exampleGearbox(vehicle.shifterKind) },
+            },
+          ]),
+      {
+        op: "create",
+        resource: "setup",
+        id: newId(),
+        data: { ...fieldsOf(old), jobId: job.id, origin: "estimated", position: 0 },
+      },
+    ]);
+  };
+  return (
+    <>
+      <Answer acts={tabs}>
+        <b>Put the old lever on the bench first.</b> Everything is compared with it.
+      </Answer>
+      <Empty
+        title={gearbox ? "No lever on the bench yet" : "Neither gears nor lever are known yet"}
+        acts={
+          <>
+            <Button type="primary" onClick={begin}>
+              Begin with a usual lever and correct it
+            </Button>
+            <Button onClick={() => void navigate(`/vehicles/${vehicle.id}`)}>Enter the gearbox</Button>
+            <Button onClick={() => void navigate("/desk/throw-bench")}>Look at a worked example</Button>
+          </>
+        }
+      >
+        A lever is three measures: knob above pivot, pin below pivot, pin to joint. The usual lever comes marked as
+        estimated; drag its points or type over them as you measure, and mark it as measured.
+      </Empty>
+    </>
   );
 }
 

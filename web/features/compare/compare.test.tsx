@@ -217,8 +217,8 @@ describe("a point of the lever", () => {
   it("is dragged, the answer following before it is let go", () => {
     const { edit } = open(bench());
     const grip = screen.getByRole("button", { name: "Pin: drag, or arrows to move" });
-    fireEvent.pointerDown(grip, { clientX: 100, clientY: 100, pointerId: 1 });
-    fireEvent.pointerMove(grip, { clientX: 100, clientY: 130, pointerId: 1 });
+    fireEvent.pointerDown(grip, { clientX: 100, clientY: 100, pointerId: 1, buttons: 1 });
+    fireEvent.pointerMove(grip, { clientX: 100, clientY: 130, pointerId: 1, buttons: 1 });
     const now = said();
     expect(now).not.toContain("to 75.0 mm");
     expect(Number(/to ([\d.]+) mm/.exec(now)?.[1])).toBeLessThan(75);
@@ -232,12 +232,12 @@ describe("a point of the lever", () => {
     const { edit } = open(bench());
     const before = said();
     const knob = screen.getByRole("button", { name: "Knob: drag, or arrows to move" });
-    fireEvent.pointerDown(knob, { clientX: 100, clientY: 100, pointerId: 1 });
-    fireEvent.pointerMove(knob, { clientX: 100, clientY: 160, pointerId: 1 });
+    fireEvent.pointerDown(knob, { clientX: 100, clientY: 100, pointerId: 1, buttons: 1 });
+    fireEvent.pointerMove(knob, { clientX: 100, clientY: 160, pointerId: 1, buttons: 1 });
     expect(said()).not.toBe(before);
     fireEvent.pointerCancel(knob, { pointerId: 1 });
     expect(said()).toBe(before);
-    fireEvent.pointerMove(knob, { clientX: 100, clientY: 190, pointerId: 1 });
+    fireEvent.pointerMove(knob, { clientX: 100, clientY: 190, pointerId: 1, buttons: 1 });
     fireEvent.pointerUp(knob, { clientX: 100, clientY: 190, pointerId: 1 });
     expect([said(), edit.update.mock.calls.length]).toEqual([before, 0]);
   });

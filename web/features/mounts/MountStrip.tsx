@@ -1,9 +1,10 @@
 import { boundsOf, resources, mountRoles, type MountRole, type RoomMount } from "../../../contract";
 import { Button } from "antd";
 import { useState } from "react";
-import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
+import { ShapeFields, type FigureField } from "../../ui/ShapeFields";
 import { SlotSwitch } from "../../ui/slots";
+import { Strip, StripCell } from "../../ui/Strip";
 import { Choice, TextField } from "../../ui/TextField";
 import { RubberDialog } from "./RubberDialog";
 
@@ -35,42 +36,22 @@ export function MountStrip({
   onClose: () => void;
 }) {
   const [rubber, setRubber] = useState(false);
-  const place = (key: "xMm" | "yMm" | "zMm", label: string) => (
-    <QuantityField
-      label={label}
-      kind="length"
-      base={mount[key]}
-      min={-5000}
-      max={5000}
-      onCommit={({ base, typed }) => onPatch({ [key]: base }, `${label} ${typed}`)}
-    />
-  );
-  const stiff = (key: "kxNPerMm" | "kyNPerMm" | "kzNPerMm", label: string) => (
-    <NumberField
-      label={label}
-      value={mount[key]}
-      min={0}
-      max={1e6}
-      unit="N/mm"
-      onCommit={(v) => v !== null && onPatch({ [key]: v }, `${label} ${v} N/mm`)}
+  const fields = (list: readonly FigureField[]) => (
+    <ShapeFields
+      shape={resources.vehicle}
+      within="powerUnit.mounts[]"
+      value={mount}
+      onChange={(patch, what, typed) => onPatch(patch, `${what} ${typed}`)}
+      fields={list}
     />
   );
   return (
-    <section className="points" aria-label={`Mount ${mount.name}`}>
-      {rubber && (
-        <RubberDialog
-          name={mount.name}
-          onTake={({ compression, shear }) => {
-            setRubber(false);
-            onPatch({ kxNPerMm: shear, kyNPerMm: shear, kzNPerMm: compression }, "stiffness from its rubber");
-          }}
-          onClose={() => setRubber(false)}
-        />
-      )}
-      <div className="points-head">
-        <h2 className="hd2">Mount</h2>
-        <p className="lb">from the front mounts’ line: forward, left, up</p>
-        <div className="row-flex">
+    <Strip
+      label={`Mount ${mount.name}`}
+      title="Mount"
+      hint="from the front mounts’ line: forward, left, up"
+      acts={
+        <>
           <Button size="small" onClick={onClose}>
             Done
           </Button>
@@ -79,101 +60,87 @@ export function MountStrip({
               Remove it
             </Button>
           )}
-        </div>
-      </div>
-      <div className="points-cells">
-        <div className="pcell">
-          <h3 className="hd2">What it is</h3>
-          <div className="two wide">
-            <TextField
-              whileTyping={false}
-              label="name"
-              value={mount.name}
-              required
-              max={boundsOf(resources.vehicle, "powerUnit.mounts[].name").max}
-              check={(n) => (n !== mount.name && names.includes(n) ? "this name is taken" : undefined)}
-              onCommit={(name) => onPatch({ name }, `named ${name}`)}
-            />
-            <Choice
-              label="it is the"
-              value={mount.role}
-              options={ROLES}
-              onChange={(role) =>
-                onPatch({ role: mountRoles.find((r) => r === role) ?? "other" }, `is the ${ROLES[role]}`)
-              }
-            />
-          </div>
-        </div>
-        <div className="pcell">
-          <h3 className="hd2">Height</h3>
-          <div className="two">
-            <QuantityField
-              label="new"
-              kind="length"
-              base={mount.nominalMm}
-              {...boundsOf(resources.vehicle, "powerUnit.mounts[].nominalMm")}
-              hint="not known"
-              onCommit={({ base, typed }) => onPatch({ nominalMm: base }, `height new ${typed}`)}
-              onClear={() => onPatch({ nominalMm: null }, "height new not known")}
-            />
-            <QuantityField
-              label="measured"
-              kind="length"
-              base={measured?.meanMm ?? null}
-              min={0.1}
-              max={500}
-              hint="to take"
-              onCommit={onMeasure}
-            />
-          </div>
-        </div>
-        <div className="pcell">
-          <h3 className="hd2">Place</h3>
-          <div className="four">
-            {place("xMm", "forward")}
-            {place("yMm", "left")}
-            {place("zMm", "up")}
-            <NumberField
-              label="turned about fore-aft"
-              value={mount.rxDeg}
-              {...boundsOf(resources.vehicle, "powerUnit.mounts[].rxDeg")}
-              unit="°"
-              onCommit={(v) => v !== null && onPatch({ rxDeg: v }, `turned ${v}°`)}
-            />
-          </div>
-        </div>
-        <div className="pcell">
-          <h3 className="hd2">Original stiffness</h3>
-          <div className="four">
-            {stiff("kxNPerMm", "fore and aft")}
-            {stiff("kyNPerMm", "sideways")}
-            {stiff("kzNPerMm", "up and down")}
-            <NumberField
-              label="loss factor"
-              value={mount.lossFactor}
-              {...boundsOf(resources.vehicle, "powerUnit.mounts[].lossFactor")}
-              unit=""
-              digits={2}
-              onCommit={(v) => v !== null && onPatch({ lossFactor: v }, `loss factor ${v}`)}
-            />
-          </div>
-        </div>
-        <div className="pcell">
-          <h3 className="hd2">Its rubber</h3>
-          <Button onClick={() => setRubber(true)}>Calculate from the rubber</Button>
-        </div>
-        <div className="pcell">
-          <h3 className="hd2">Hangs</h3>
-          <p className="row-flex">
-            <SlotSwitch
-              on={mount.hangs}
-              label={`${mount.name} hangs below its bracket`}
-              onChange={(hangs) => onPatch({ hangs }, hangs ? "hangs" : "is carried from below")}
-            />
-            <span className="lb">below its bracket</span>
-          </p>
-        </div>
-      </div>
-    </section>
+        </>
+      }
+      before={
+        rubber && (
+          <RubberDialog
+            name={mount.name}
+            onTake={({ compression, shear }) => {
+              setRubber(false);
+              onPatch({ kxNPerMm: shear, kyNPerMm: shear, kzNPerMm: compression }, "stiffness from its rubber");
+            }}
+            onClose={() => setRubber(false)}
+          />
+        )
+      }
+    >
+      <StripCell title="What it is" of="two wide">
+        <TextField
+          whileTyping={false}
+          label="name"
+          value={mount.name}
+          required
+          max={boundsOf(resources.vehicle, "powerUnit.mounts[].name").max}
+          check={(n) => (n !== mount.name && names.includes(n) ? "this name is taken" : undefined)}
+          onCommit={(name) => onPatch({ name }, `named ${name}`)}
+        />
+        <Choice
+          label="it is the"
+          value={mount.role}
+          options={ROLES}
+          onChange={(role) => onPatch({ role: mountRoles.find((r) => r === role) ?? "other" }, `is the ${ROLES[role]}`)}
+        />
+      </StripCell>
+      <StripCell title="Height" of="two">
+        <QuantityField
+          label="new"
+          kind="length"
+          base={mount.nominalMm}
+          {...boundsOf(resources.vehicle, "powerUnit.mounts[].nominalMm")}
+          hint="not known"
+          onCommit={({ base, typed }) => onPatch({ nominalMm: base }, `height new ${typed}`)}
+          onClear={() => onPatch({ nominalMm: null }, "height new not known")}
+        />
+        <QuantityField
+          label="measured"
+          kind="length"
+          base={measured?.meanMm ?? null}
+          min={0.1}
+          max={500}
+          hint="to take"
+          onCommit={onMeasure}
+        />
+      </StripCell>
+      <StripCell title="Place" of="four">
+        {fields([
+          { at: "xMm", label: "forward", kind: "length" },
+          { at: "yMm", label: "left", kind: "length" },
+          { at: "zMm", label: "up", kind: "length" },
+          { at: "rxDeg", label: "turned about fore-aft", unit: "°", what: "turned" },
+        ])}
+      </StripCell>
+      <StripCell title="Original stiffness" of="four">
+        {fields([
+          { at: "kxNPerMm", label: "fore and aft", unit: "N/mm" },
+          { at: "kyNPerMm", label: "sideways", unit: "N/mm" },
+          { at: "kzNPerMm", label: "up and down", unit: "N/mm" },
+          { at: "lossFactor", label: "loss factor", digits: 2 },
+        ])}
+      </StripCell>
+      <StripCell title="Its rubber">
+        <Button onClick={() => setRubber(true)}>Calculate from the rubber</Button>
+      </StripCell>
+      <StripCell title="Hangs">
+        <p className="row-flex">
+          <SlotSwitch
+            on={mount.hangs}
+            label={`${mount.name} hangs below its bracket`}
+            onChange={(hangs) => onPatch({ hangs }, hangs ? "hangs" : "is carried from below")}
+          />
+          <span className="lb">below its bracket</span>
+        </p>
+      </StripCell>
+    </Strip>
   );
 }

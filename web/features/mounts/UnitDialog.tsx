@@ -1,9 +1,9 @@
-import { ShapeFields } from "../../ui/ShapeFields";
+import { ShapeFields, type FigureField } from "../../ui/ShapeFields";
 import { boundsOf, resources, type RoomUnit } from "../../../contract";
 import { Button, Modal } from "antd";
 import { useState } from "react";
 import { useUnits } from "../../format/units";
-import { NumberField } from "../../ui/NumberField";
+import { RowsEditor, type RowColumn } from "../../ui/RowsEditor";
 import { QuantityField } from "../../ui/QuantityField";
 import { Choice, TextField } from "../../ui/TextField";
 import { frameOf, outlineOf } from "./frame";
@@ -16,45 +16,27 @@ interface PieceProps {
 
 /** Mass, box, torque and the line of shafts: what is the same for every set of mounts. */
 export function UnitDialog({ unit, onChange, onClose }: PieceProps & { onClose: () => void }) {
-  const box = (key: "xMm" | "yMm" | "zMm", label: string) => (
-    <QuantityField
-      label={label}
-      kind="length"
-      base={unit.box[key]}
-      min={1}
-      max={5000}
-      onCommit={({ base }) => onChange({ box: { ...unit.box, [key]: base } }, `box ${label}`)}
-    />
-  );
-  const com = (key: "xMm" | "yMm" | "zMm", label: string) => (
-    <QuantityField
-      label={label}
-      kind="length"
-      base={unit.com[key]}
-      min={-5000}
-      max={5000}
-      onCommit={({ base }) => onChange({ com: { ...unit.com, [key]: base } }, `centre ${label}`)}
-    />
-  );
   return (
     <Modal open title="The power unit and its shafts" footer={null} width={760} onCancel={onClose}>
       <div className={css.unitdlg}>
         <UnitSketch unit={unit} />
         <h3 className="hd2">Mass and its centre</h3>
         <div className="fields">
-          <QuantityField
-            label="mass"
-            kind="mass"
-            base={unit.massKg}
-            {...boundsOf(resources.vehicle, "powerUnit.massKg")}
-            onCommit={({ base }) => onChange({ massKg: base }, "mass")}
+          <ShapeFields
+            shape={resources.vehicle}
+            within="powerUnit"
+            value={unit}
+            onChange={onChange}
+            fields={[
+              { at: "massKg", label: "mass", kind: "mass" },
+              { at: "com.xMm", label: "centre, forward", kind: "length" },
+              { at: "com.yMm", label: "centre, left", kind: "length" },
+              { at: "com.zMm", label: "centre, up", kind: "length" },
+              { at: "box.xMm", label: "long", kind: "length", what: "box long" },
+              { at: "box.yMm", label: "wide", kind: "length", what: "box wide" },
+              { at: "box.zMm", label: "high", kind: "length", what: "box high" },
+            ]}
           />
-          {com("xMm", "centre, forward")}
-          {com("yMm", "centre, left")}
-          {com("zMm", "centre, up")}
-          {box("xMm", "long")}
-          {box("yMm", "wide")}
-          {box("zMm", "high")}
         </div>
         <p className="lb">
           The turning inertia is taken as that of a box of this size and mass. Or weigh it on two points, a scale under
@@ -74,7 +56,7 @@ export function UnitDialog({ unit, onChange, onClose }: PieceProps & { onClose: 
             shape={resources.vehicle}
             within="powerUnit"
             value={unit}
-            onChange={(p, what) => onChange(p, what)}
+            onChange={onChange}
             fields={[
               { at: "engineTorqueNm", label: "engine torque", kind: "torque", what: "engine torque" },
               { at: "ratio", label: "first gear (and final drive, if inside)", unit: "to 1", what: "ratio" },
@@ -198,6 +180,8 @@ function UnitSketch({ unit }: { unit: RoomUnit }) {
   );
 }
 
+type Shaft = RoomUnit["shafts"][number];
+
 /** The line of shafts behind the gearbox, a row each. */
 function Shafts({ unit, onChange }: PieceProps) {
   const shaft = (i: number, patch: Partial<RoomUnit["shafts"][number]>, what: string): void =>
@@ -205,92 +189,75 @@ function Shafts({ unit, onChange }: PieceProps) {
       { shafts: unit.shafts.map((s, k) => (k === i ? { ...s, ...patch } : s)) },
       `${unit.shafts[i].name}: ${what}`,
     );
+  const figure = (
+    head: string,
+    { label, ...field }: Omit<FigureField, "label"> & { label: (name: string) => string },
+  ): RowColumn<Shaft> => ({
+    head,
+    cell: (s, i) => (
+      <ShapeFields
+        shape={resources.vehicle}
+        within="powerUnit.shafts[]"
+        value={s}
+        fields={[{ ...field, label: label(s.name), hideLabel: true }]}
+        onChange={(patch, what, typed) => shaft(i, patch, `${what} ${typed}`)}
+      />
+    ),
+  });
   return (
     <>
-      <table className="rowsedit">
-        <thead>
-          <tr>
-            <th>shaft</th>
-            <th>long</th>
-            <th>rises to the front</th>
-            <th>front to the left</th>
-            <th>yokes turned</th>
-            <th>
-              <span className="sr">take out</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {unit.shafts.map((s, i) => (
-            <tr key={i}>
-              <td>
-                <TextField
-                  label={`name of shaft ${i + 1}`}
-                  hideLabel
-                  value={s.name}
-                  required
-                  max={boundsOf(resources.vehicle, "powerUnit.mounts[].name").max}
-                  onCommit={(name) => shaft(i, { name }, `named ${name}`)}
-                />
-              </td>
-              <td>
-                <QuantityField
-                  label={`length of ${s.name}`}
-                  hideLabel
-                  kind="length"
-                  base={s.lengthMm}
-                  {...boundsOf(resources.vehicle, "powerUnit.shafts[].lengthMm")}
-                  hint="not needed"
-                  onCommit={({ base }) => shaft(i, { lengthMm: base }, "length")}
-                  onClear={() => shaft(i, { lengthMm: null }, "no length")}
-                />
-              </td>
-              <td>
-                <NumberField
-                  label={`${s.name} rises`}
-                  hideLabel
-                  value={s.sideDeg}
-                  {...boundsOf(resources.vehicle, "powerUnit.shafts[].sideDeg")}
-                  unit="°"
-                  digits={2}
-                  onCommit={(v) => v !== null && shaft(i, { sideDeg: v }, `rises ${v}°`)}
-                />
-              </td>
-              <td>
-                <NumberField
-                  label={`${s.name} in plan`}
-                  hideLabel
-                  value={s.planDeg}
-                  {...boundsOf(resources.vehicle, "powerUnit.shafts[].planDeg")}
-                  unit="°"
-                  digits={2}
-                  onCommit={(v) => v !== null && shaft(i, { planDeg: v }, `in plan ${v}°`)}
-                />
-              </td>
-              <td>
-                <NumberField
-                  label={`yokes of ${s.name} turned against each other`}
-                  hideLabel
-                  value={s.yokesDeg}
-                  {...boundsOf(resources.vehicle, "powerUnit.shafts[].yokesDeg")}
-                  unit="°"
-                  digits={1}
-                  onCommit={(v) => v !== null && shaft(i, { yokesDeg: v }, `yokes ${v}°`)}
-                />
-              </td>
-              <td>
-                <Button
-                  size="small"
-                  aria-label={`Take ${s.name} out`}
-                  onClick={() => onChange({ shafts: unit.shafts.filter((_, k) => k !== i) }, `${s.name} out`)}
-                >
-                  ×
-                </Button>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <RowsEditor
+        rows={unit.shafts}
+        keyOf={(_, i) => i}
+        columns={[
+          {
+            head: "shaft",
+            cell: (s, i) => (
+              <TextField
+                label={`name of shaft ${i + 1}`}
+                hideLabel
+                value={s.name}
+                required
+                max={boundsOf(resources.vehicle, "powerUnit.mounts[].name").max}
+                onCommit={(name) => shaft(i, { name }, `named ${name}`)}
+              />
+            ),
+          },
+          figure("long", {
+            at: "lengthMm",
+            label: (n) => `length of ${n}`,
+            kind: "length",
+            hint: "not needed",
+            clears: true,
+            what: "length",
+          }),
+          figure("rises to the front", {
+            at: "sideDeg",
+            label: (n) => `${n} rises`,
+            unit: "°",
+            digits: 2,
+            what: "rises",
+          }),
+          figure("front to the left", {
+            at: "planDeg",
+            label: (n) => `${n} in plan`,
+            unit: "°",
+            digits: 2,
+            what: "in plan",
+          }),
+          figure("yokes turned", {
+            at: "yokesDeg",
+            label: (n) => `yokes of ${n} turned against each other`,
+            unit: "°",
+            digits: 1,
+            what: "yokes",
+          }),
+        ]}
+        takeOut={{
+          label: (s) => `Take ${s.name} out`,
+          onTake: (s, i) => onChange({ shafts: unit.shafts.filter((_, k) => k !== i) }, `${s.name} out`),
+        }}
+      />
       {unit.shafts.length > 1 && (
         <div className="fields">
           {unit.shafts.slice(1).map((s, i) => (

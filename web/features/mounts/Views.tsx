@@ -1,7 +1,8 @@
 import { useRef, useState } from "react";
-import type { RoomUnit } from "../../../contract";
+import type { RoomMount, RoomUnit } from "../../../contract";
 import { formatNumber, type DrivelineAnswer, type MountSagAnswer } from "../../../core";
 import { useUnits } from "../../format/units";
+import { useGrip, type PointerAt } from "../../ui/useGrip";
 import { LABEL, labelPlaces, frameOf, outlineOf } from "./frame";
 import { flangeOf, SAG_WARN_MM, type Height } from "../../../domain";
 import css from "./mounts.module.css";
@@ -60,12 +61,26 @@ export function FromAbove({
   const path = outlineOf(unit, "yMm")
     .map(([x, y]) => `${f.x(x)} ${f.y(y)}`)
     .join("L");
-  const at = (e: React.PointerEvent): { a: number; b: number } | null => {
+  const at = (e: PointerAt): { a: number; b: number } | null => {
     const m = svg.current?.getScreenCTM()?.inverse();
     if (!m) return null;
     const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(m);
     return f.back(p.x, p.y);
   };
+  const bind = useGrip<RoomMount, RoomMount>({
+    onTake: (_, mount) => {
+      onChoose(mount.name);
+      return mount;
+    },
+    onMove: (mount, to, { done }) => {
+      const p = at(to);
+      if (!p) return;
+      const place = { name: mount.name, xMm: Math.round(p.a / 5) * 5, yMm: Math.round(p.b / 5) * 5 };
+      setDrag(done ? null : place);
+      if (done && (place.xMm !== mount.xMm || place.yMm !== mount.yMm)) onMove(place.name, place.xMm, place.yMm);
+    },
+    onCancel: () => setDrag(null),
+  });
   return (
     <svg
       ref={svg}
@@ -141,21 +156,7 @@ export function FromAbove({
                 e.stopPropagation();
                 onMove(m.name, m.xMm + d[0], m.yMm + d[1]);
               }}
-              onPointerDown={(e) => {
-                e.currentTarget.setPointerCapture(e.pointerId);
-                onChoose(m.name);
-                setDrag({ name: m.name, xMm: m.xMm, yMm: m.yMm });
-              }}
-              onPointerMove={(e) => {
-                if (drag?.name !== m.name) return;
-                const p = at(e);
-                if (p) setDrag({ name: m.name, xMm: Math.round(p.a / 5) * 5, yMm: Math.round(p.b / 5) * 5 });
-              }}
-              onPointerUp={() => {
-                if (drag && (drag.xMm !== m.xMm || drag.yMm !== m.yMm)) onMove(m.name, drag.xMm, drag.yMm);
-                setDrag(null);
-              }}
-              onPointerCancel={() => setDrag(null)}
+              {...bind(m)}
             >
               <circle cx={x} cy={y} r="22" fill="transparent" />
               <circle

@@ -2,7 +2,7 @@ import { useUnits } from "../../format/units";
 import { SlotSwitch } from "../../ui/slots";
 import type { BenchSetup } from "../../../domain";
 import type { LeverAnswer } from "../../../core";
-import type { SetupPatch } from "./PointStrip";
+import type { SetupPatch } from "./benchProps";
 import { Press } from "../../ui/Press";
 import css from "./throwBench.module.css";
 

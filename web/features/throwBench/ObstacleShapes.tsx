@@ -1,4 +1,4 @@
-import { useId, useRef } from "react";
+import { useId } from "react";
 import {
   nearestPoints,
   piecesOf,
@@ -21,6 +21,7 @@ import {
   withGrip,
   type Surroundings,
 } from "../../../domain";
+import { useGrip, type PointerAt } from "../../ui/useGrip";
 import { obstacleLabels } from "./obstacleLabels";
 import { plus, type Units } from "./overlays";
 import { Handle } from "./handles";
@@ -63,48 +64,29 @@ interface ObstacleProps {
   /** A dragged obstacle; `done` when let go. */
   onMove: (obstacle: Obstacle, done: boolean) => void;
   onCancel: () => void;
-  toLocal: (e: { clientX: number; clientY: number }) => [number, number];
+  toLocal: (e: PointerAt) => [number, number];
 }
 
 /** What stands near the lever: drawn as surroundings, dragged by its body or its squares. */
 export function Obstacles({ pr, surroundings, chosen, onChoose, onMove, onCancel, toLocal }: ObstacleProps) {
-  const grip = useRef<{ at: Point; moved: boolean } | null>(null);
-  const world = (e: React.PointerEvent): Point => pr.back(...toLocal(e));
-  const drag = (o: Obstacle, e: React.PointerEvent, done: boolean): void => {
-    if (!grip.current) return;
-    const now = world(e);
-    const by = { xMm: Math.round(now.xMm - grip.current.at.xMm), zMm: Math.round(now.zMm - grip.current.at.zMm) };
-    if (!by.xMm && !by.zMm && !grip.current.moved) return;
-    grip.current.moved = true;
-    onMove(movedObstacle(o, by), done);
-  };
-  const start = useRef<Obstacle | null>(null);
+  const bind = useGrip<Obstacle, { obstacle: Obstacle; from: Point }>({
+    onTake: (at, obstacle) => {
+      onChoose(obstacle.name);
+      return { obstacle, from: pr.back(...toLocal(at)) };
+    },
+    onMove: ({ obstacle, from }, at, { done }) => {
+      const now = pr.back(...toLocal(at));
+      const by = { xMm: Math.round(now.xMm - from.xMm), zMm: Math.round(now.zMm - from.zMm) };
+      // Back where it was: nothing to remember.
+      if (done && !by.xMm && !by.zMm) onCancel();
+      else onMove(movedObstacle(obstacle, by), done);
+    },
+    onCancel,
+  });
   return (
     <g className="obstacles">
       {surroundings.obstacles.map((o) => (
-        <g
-          key={o.name}
-          className={o.name === chosen ? `${css.obs} cur` : css.obs}
-          data-point={o.name}
-          onPointerDown={(e) => {
-            e.stopPropagation();
-            grip.current = { at: world(e), moved: false };
-            start.current = o;
-            e.currentTarget.setPointerCapture(e.pointerId);
-            onChoose(o.name);
-          }}
-          onPointerMove={(e) => start.current && drag(start.current, e, false)}
-          onPointerUp={(e) => {
-            if (grip.current?.moved && start.current) drag(start.current, e, true);
-            grip.current = null;
-            start.current = null;
-          }}
-          onPointerCancel={() => {
-            grip.current = null;
-            start.current = null;
-            onCancel();
-          }}
-        >
+        <g key={o.name} className={o.name === chosen ? `${css.obs} cur` : css.obs} data-point={o.name} {...bind(o)}>
           {outlineOf(pr, o)}
         </g>
       ))}

@@ -6,6 +6,7 @@ import { gearShort } from "../../format/words";
 import { QuantityField } from "../../ui/QuantityField";
 import { TextField } from "../../ui/TextField";
 import { gripsOf, withGrip, type Surroundings } from "../../../domain";
+import { Strip, StripCell } from "../../ui/Strip";
 import css from "./throwBench.module.css";
 
 /** One thing near the lever in figures, and how thick the lever is: everything the drawing shows can be typed. */
@@ -32,29 +33,26 @@ export function ObstacleStrip({
     );
   const others = surroundings.obstacles.filter((o) => o.name !== obstacle.name).map((o) => o.name);
   const cell = (key: string, words: string, at: Point) => (
-    <div key={key} className="pcell">
-      <h3 className="hd2">{words}</h3>
-      <div className="two">
-        <QuantityField
-          label="above pivot"
-          kind="length"
-          base={at.zMm}
-          min={-4900}
-          max={4900}
-          onCommit={({ base, typed }) => replace(withGrip(obstacle, key, { ...at, zMm: base }), `${words} ${typed} up`)}
-        />
-        <QuantityField
-          label="forward"
-          kind="length"
-          base={at.xMm}
-          min={-4900}
-          max={4900}
-          onCommit={({ base, typed }) =>
-            replace(withGrip(obstacle, key, { ...at, xMm: base }), `${words} ${typed} forward`)
-          }
-        />
-      </div>
-    </div>
+    <StripCell key={key} title={words} of="two">
+      <QuantityField
+        label="above pivot"
+        kind="length"
+        base={at.zMm}
+        min={-4900}
+        max={4900}
+        onCommit={({ base, typed }) => replace(withGrip(obstacle, key, { ...at, zMm: base }), `${words} ${typed} up`)}
+      />
+      <QuantityField
+        label="forward"
+        kind="length"
+        base={at.xMm}
+        min={-4900}
+        max={4900}
+        onCommit={({ base, typed }) =>
+          replace(withGrip(obstacle, key, { ...at, xMm: base }), `${words} ${typed} forward`)
+        }
+      />
+    </StripCell>
   );
   const body = (key: keyof Surroundings["body"], label: string) => (
     <QuantityField
@@ -69,92 +67,81 @@ export function ObstacleStrip({
     />
   );
   return (
-    <section className="points" aria-label={`Figures of ${obstacle.name}`}>
-      <div className="points-head">
-        <h2 className="hd2">Near the lever</h2>
-        <p className="lb">
-          from the old lever’s pivot; drag it or type here. An obstacle to the side is farther than shown.
-        </p>
-        <div>
-          <Button size="small" onClick={onRemove}>
-            Remove it
-          </Button>
-        </div>
-      </div>
-      <div className="points-cells">
-        <div className="pcell">
-          <h3 className="hd2">What it is</h3>
-          <div className="two wide">
-            <TextField
-              whileTyping={false}
-              label="name"
-              value={obstacle.name}
-              required
-              max={boundsOf(compareInput, "setups[].name").max}
-              check={(name) => (others.includes(name) ? "this name is taken" : undefined)}
-              onCommit={(name) => replace({ ...obstacle, name }, `named ${name}`)}
-            />
-            {obstacle.kind === "circle" && (
-              <QuantityField
-                label="radius"
-                kind="length"
-                base={obstacle.radiusMm}
-                {...boundsOf(notchInput, "obstacles[].radiusMm")}
-                onCommit={({ base, typed }) => replace({ ...obstacle, radiusMm: base }, `radius ${typed}`)}
-              />
-            )}
-            {obstacle.kind === "segment" && (
-              <QuantityField
-                label="half width"
-                kind="length"
-                base={obstacle.halfWidthMm}
-                {...boundsOf(notchInput, "obstacles[].halfWidthMm")}
-                onCommit={({ base, typed }) => replace({ ...obstacle, halfWidthMm: base }, `half width ${typed}`)}
-              />
-            )}
-            {obstacle.kind === "polygon" && obstacle.points.length < 12 && (
-              <Button
-                onClick={() => {
-                  const { points } = obstacle;
-                  const [a, b] = [points[points.length - 1], points[0]];
-                  const middle = { xMm: (a.xMm + b.xMm) / 2, zMm: (a.zMm + b.zMm) / 2 };
-                  replace({ ...obstacle, points: [...points, middle] }, "one corner more");
-                }}
-              >
-                One corner more
-              </Button>
-            )}
-          </div>
-        </div>
-        {gripsOf(obstacle).map(({ key, at, words }) => cell(key, words, at))}
-        {clearance && (
-          <div className="pcell">
-            <h3 className="hd2">Gap in each position, {units.label("length")}</h3>
-            <ul className={css.geargaps}>
-              {clearance.gears.map((g) => {
-                const gap = g.gaps.find((x) => x.obstacle === obstacle.name);
-                return (
-                  <li key={g.gear}>
-                    <span className="lb">{gearShort(g.gear)}</span>{" "}
-                    <span className={gap?.touches ? "n brk" : "n"}>
-                      {gap ? units.bare(gap.gapMm, "length") : "not reached"}
-                    </span>
-                  </li>
-                );
-              })}
-            </ul>
-          </div>
+    <Strip
+      label={`Figures of ${obstacle.name}`}
+      title="Near the lever"
+      hint="from the old lever’s pivot; drag it or type here. An obstacle to the side is farther than shown."
+      acts={
+        <Button size="small" onClick={onRemove}>
+          Remove it
+        </Button>
+      }
+    >
+      <StripCell title="What it is" of="two wide">
+        <TextField
+          whileTyping={false}
+          label="name"
+          value={obstacle.name}
+          required
+          max={boundsOf(compareInput, "setups[].name").max}
+          check={(name) => (others.includes(name) ? "this name is taken" : undefined)}
+          onCommit={(name) => replace({ ...obstacle, name }, `named ${name}`)}
+        />
+        {obstacle.kind === "circle" && (
+          <QuantityField
+            label="radius"
+            kind="length"
+            base={obstacle.radiusMm}
+            {...boundsOf(notchInput, "obstacles[].radiusMm")}
+            onCommit={({ base, typed }) => replace({ ...obstacle, radiusMm: base }, `radius ${typed}`)}
+          />
         )}
-        <div className="pcell">
-          <h3 className="hd2">The lever’s own thickness</h3>
-          <div className="four">
-            {body("shaftRadiusMm", "shaft, radius")}
-            {body("knobRadiusMm", "knob, radius")}
-            {body("tailRadiusMm", "tail, radius")}
-            {body("stubMm", "tail past the pin")}
-          </div>
-        </div>
-      </div>
-    </section>
+        {obstacle.kind === "segment" && (
+          <QuantityField
+            label="half width"
+            kind="length"
+            base={obstacle.halfWidthMm}
+            {...boundsOf(notchInput, "obstacles[].halfWidthMm")}
+            onCommit={({ base, typed }) => replace({ ...obstacle, halfWidthMm: base }, `half width ${typed}`)}
+          />
+        )}
+        {obstacle.kind === "polygon" && obstacle.points.length < 12 && (
+          <Button
+            onClick={() => {
+              const { points } = obstacle;
+              const [a, b] = [points[points.length - 1], points[0]];
+              const middle = { xMm: (a.xMm + b.xMm) / 2, zMm: (a.zMm + b.zMm) / 2 };
+              replace({ ...obstacle, points: [...points, middle] }, "one corner more");
+            }}
+          >
+            One corner more
+          </Button>
+        )}
+      </StripCell>
+      {gripsOf(obstacle).map(({ key, at, words }) => cell(key, words, at))}
+      {clearance && (
+        <StripCell title={`Gap in each position, ${units.label("length")}`}>
+          <ul className={css.geargaps}>
+            {clearance.gears.map((g) => {
+              const gap = g.gaps.find((x) => x.obstacle === obstacle.name);
+              return (
+                <li key={g.gear}>
+                  <span className="lb">{gearShort(g.gear)}</span>{" "}
+                  <span className={gap?.touches ? "n brk" : "n"}>
+                    {gap ? units.bare(gap.gapMm, "length") : "not reached"}
+                  </span>
+                </li>
+              );
+            })}
+          </ul>
+        </StripCell>
+      )}
+      <StripCell title="The lever’s own thickness" of="four">
+        {body("shaftRadiusMm", "shaft, radius")}
+        {body("knobRadiusMm", "knob, radius")}
+        {body("tailRadiusMm", "tail, radius")}
+        {body("stubMm", "tail past the pin")}
+      </StripCell>
+    </Strip>
   );
 }

@@ -19,7 +19,7 @@ import { pointsOf, type BenchSetup, type PointName, gripsOf, type Surroundings }
 import { PanZoom, type PanZoomState } from "./PanZoom";
 import { Callout, Handle } from "./handles";
 import { HandMark, LeastGap, ObstacleGrips, Obstacles, SweepBand } from "./ObstacleShapes";
-import { Dimensions, plus, Quadrant } from "./overlays";
+import { Dimensions, plus, Quadrant, type Units } from "./overlays";
 import { LeverShape, MissingGap, RulerPointers, Rulers, ScaleBar } from "./shapes";
 import { fitted, projection, zoomed, type Projection, type Size, type View } from "./viewport";
 import { Press } from "../../ui/Press";
@@ -189,22 +189,7 @@ export function SideView(props: SideViewProps) {
           />
         )}
         <Dimensions {...props} pr={pr} units={units} />
-        <Rulers view={now} size={size} unit={units.system === "inch" ? "in" : "mm"} />
-        {selectedAt && <RulerPointers pr={pr} height={size.height} at={selectedAt} />}
-        <ScaleBar pr={pr} right={size.width} bottom={size.height - 32} unit={units.unit("length")} />
-        <g className="front" transform={`translate(${size.width - 84} 22)`}>
-          <text x="0" y="4" className="cap">
-            front
-          </text>
-          <path d="M34 0h28" stroke="var(--ink)" strokeWidth="1.2" />
-          <path d="M70 0l-9 -3.4v6.8z" fill="var(--ink)" />
-        </g>
-        <text x="38" y="26" className="ttl">
-          Side view
-        </text>
-        <text x="38" y="42" className="cap q">
-          lever in {props.gear ? gearShort(props.gear) : "neutral"}
-        </text>
+        <Furniture view={now} pr={pr} size={size} units={units} gear={props.gear} at={selectedAt} />
         {pointsOf(selected.lever).map(({ name }) => (
           <Handle
             key={name}
@@ -364,5 +349,44 @@ function GearboxFace({ pr, setup, gearbox }: { pr: Projection; setup: BenchSetup
         </text>
       )}
     </g>
+  );
+}
+
+/** Rulers, scale, direction and title of the sheet. */
+function Furniture({
+  view,
+  pr,
+  size,
+  units,
+  gear,
+  at,
+}: {
+  view: View;
+  pr: ReturnType<typeof projection>;
+  size: Size;
+  units: Units;
+  gear: SideViewProps["gear"];
+  /** The selected point, which the rulers show. */
+  at: Point | null;
+}) {
+  return (
+    <>
+      <Rulers view={view} size={size} unit={units.system === "inch" ? "in" : "mm"} />
+      {at && <RulerPointers pr={pr} height={size.height} at={at} />}
+      <ScaleBar pr={pr} right={size.width} bottom={size.height - 32} unit={units.unit("length")} />
+      <g className="front" transform={`translate(${size.width - 84} 22)`}>
+        <text x="0" y="4" className="cap">
+          front
+        </text>
+        <path d="M34 0h28" stroke="var(--ink)" strokeWidth="1.2" />
+        <path d="M70 0l-9 -3.4v6.8z" fill="var(--ink)" />
+      </g>
+      <text x="38" y="26" className="ttl">
+        Side view
+      </text>
+      <text x="38" y="42" className="cap q">
+        lever in {gear ? gearShort(gear) : "neutral"}
+      </text>
+    </>
   );
 }

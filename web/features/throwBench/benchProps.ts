@@ -2,9 +2,11 @@ import type { CompareLimits, Gearbox } from "../../../core";
 import type { BenchSetup, GearPair, LeversFile, Surroundings } from "../../../domain";
 import type { Against } from "./FitKey";
 import type { Taped } from "./Ledger";
-import type { SetupPatch } from "./PointStrip";
 
 /** What the bench is given, in a job or on the desk, and what it tells. */
+/** What of a lever may change at once. */
+export type SetupPatch = Partial<Omit<BenchSetup, "id">>;
+
 export interface ThrowBenchProps {
   gearbox: Gearbox;
   /** The first is the reference, the old lever. */

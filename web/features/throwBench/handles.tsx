@@ -1,5 +1,5 @@
-import { useRef } from "react";
 import type { Point } from "../../../core";
+import { useGrip, type PointerAt } from "../../ui/useGrip";
 import type { Units } from "./overlays";
 import type { Projection, Size } from "./viewport";
 import css from "./throwBench.module.css";
@@ -25,16 +25,21 @@ export function Handle({
   onDrag: (x: number, y: number, fine: boolean, done: boolean) => void;
   /** The drag was taken away by the system: everything is where it was. */
   onCancel: () => void;
-  toLocal: (e: { clientX: number; clientY: number }) => [number, number];
+  toLocal: (e: PointerAt) => [number, number];
 }) {
-  const grip = useRef<[number, number] | null>(null);
-  const moved = useRef(false);
   const [x, y] = [pr.x(at.xMm), pr.y(at.zMm)];
-  const send = (e: React.PointerEvent, done: boolean): void => {
-    if (!grip.current) return;
-    const [px, py] = toLocal(e);
-    onDrag(px - grip.current[0], py - grip.current[1], e.shiftKey, done);
-  };
+  const bind = useGrip<void, [number, number]>({
+    onTake: (from) => {
+      onSelect();
+      const [px, py] = toLocal(from);
+      return [px - x, py - y];
+    },
+    onMove: ([gx, gy], to, { fine, done }) => {
+      const [px, py] = toLocal(to);
+      onDrag(px - gx, py - gy, fine, done);
+    },
+    onCancel,
+  });
   return (
     <g
       data-point={id}
@@ -45,27 +50,7 @@ export function Handle({
       aria-label={`${label}: drag, or arrows to move`}
       aria-pressed={on}
       onFocus={onSelect}
-      onPointerDown={(e) => {
-        e.stopPropagation();
-        const [px, py] = toLocal(e);
-        grip.current = [px - x, py - y];
-        moved.current = false;
-        e.currentTarget.setPointerCapture(e.pointerId);
-        onSelect();
-      }}
-      onPointerMove={(e) => {
-        if (!grip.current) return;
-        moved.current = true;
-        send(e, false);
-      }}
-      onPointerUp={(e) => {
-        if (moved.current) send(e, true);
-        grip.current = null;
-      }}
-      onPointerCancel={() => {
-        grip.current = null;
-        onCancel();
-      }}
+      {...bind()}
     >
       <circle r="22" fill="transparent" />
       {on && <rect x="-8.5" y="-8.5" width="17" height="17" className={css.hring} />}

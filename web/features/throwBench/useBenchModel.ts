@@ -8,7 +8,7 @@ import type { ThrowBenchProps } from "./benchProps";
 import { doubtsOf } from "./doubts";
 import type { Against } from "./FitKey";
 import { USUAL_NOTCHES } from "./NotchStrip";
-import type { SetupPatch } from "./PointStrip";
+import type { SetupPatch } from "./benchProps";
 import { useBench } from "./useBench";
 import { useBenchChoice } from "./useBenchChoice";
 import { useBenchKeys } from "./useBenchKeys";

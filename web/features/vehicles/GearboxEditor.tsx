@@ -4,6 +4,8 @@ import { useState } from "react";
 import type { Gearbox } from "../../../core";
 import type { Editor } from "../../data/saving";
 import { gearShort } from "../../format/words";
+import { RowsEditor } from "../../ui/RowsEditor";
+import { ShapeFields } from "../../ui/ShapeFields";
 import { QuantityField } from "../../ui/QuantityField";
 import { TextField } from "../../ui/TextField";
 import { exampleGearbox } from "../../../domain";
@@ -53,21 +55,14 @@ export function GearboxEditor({ vehicle, edit }: { vehicle: Vehicle; edit: Edito
         Gearbox{" "}
         <span className="lb">travel of the {arm ? "gearbox arm" : "shift rail"}, + brings the knob to the rear</span>
       </h2>
-      <table className={css.gbox}>
-        <thead>
-          <tr className="lb">
-            <th align="left">gear</th>
-            <th align="left">gate</th>
-            <th align="left">travel</th>
-            <th>
-              <span className="sr">take out</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {gears.map((g, i) => (
-            <tr key={i}>
-              <td style={{ width: 74 }}>
+      <div className={css.gbox}>
+        <RowsEditor
+          rows={gears}
+          keyOf={(_, i) => i}
+          columns={[
+            {
+              head: "gear",
+              cell: (g, i) => (
                 <TextField
                   label={`Name of gear ${i + 1}`}
                   hideLabel
@@ -80,8 +75,11 @@ export function GearboxEditor({ vehicle, edit }: { vehicle: Vehicle; edit: Edito
                   }
                   onCommit={(gear) => setGear(i, { gear }, `gear ${gear}`)}
                 />
-              </td>
-              <td style={{ width: 96 }}>
+              ),
+            },
+            {
+              head: "gate",
+              cell: (g, i) => (
                 <TextField
                   label={`Gate of ${g.gear}`}
                   hideLabel
@@ -91,58 +89,51 @@ export function GearboxEditor({ vehicle, edit }: { vehicle: Vehicle; edit: Edito
                   whileTyping={false}
                   onCommit={(column) => save(movedToGate(gearbox, i, column), `${g.gear} in gate ${column}`)}
                 />
-              </td>
-              <td>
-                <QuantityField
-                  label={`Travel of ${g.gear}`}
-                  hideLabel
-                  kind={arm ? "angle" : "length"}
-                  base={(arm ? g.travelDeg : g.travelMm) ?? null}
-                  min={arm ? -170 : -500}
-                  max={arm ? 170 : 500}
-                  onCommit={({ base, typed }) =>
-                    setGear(i, arm ? { travelDeg: base } : { travelMm: base }, `${g.gear} travels ${typed}`)
-                  }
+              ),
+            },
+            {
+              head: "travel",
+              cell: (g, i) => (
+                <ShapeFields
+                  shape={resources.vehicle}
+                  within="gearbox.gears[]"
+                  value={g}
+                  fields={[
+                    {
+                      at: arm ? "travelDeg" : "travelMm",
+                      label: `Travel of ${g.gear}`,
+                      kind: arm ? "angle" : "length",
+                      hideLabel: true,
+                    },
+                  ]}
+                  onChange={(patch, _, typed) => setGear(i, patch, `${g.gear} travels ${typed}`)}
                 />
-              </td>
-              <td>
-                <Button
-                  size="small"
-                  aria-label={`Take out ${gearShort(g.gear)}`}
-                  disabled={gears.length === 1}
-                  onClick={() =>
-                    save(
-                      withoutEmptyGates({ ...gearbox, gears: gears.filter((_, k) => k !== i) }),
-                      `${g.gear} taken out`,
-                    )
-                  }
-                >
-                  out
-                </Button>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <div className="row-flex" style={{ padding: "8px 0 12px" }}>
-        <Button
-          size="small"
-          onClick={() => {
-            const name =
-              ["1", "2", "3", "4", "5", "6", "R", "7", "8"].find((n) => !gears.some((g) => g.gear === n)) ??
-              `${gears.length + 1}`;
-            const column = gears[gears.length - 1].column;
-            save(
-              {
-                ...gearbox,
-                gears: [...gears, { gear: name, column, ...(arm ? { travelDeg: 10 } : { travelMm: 10 }) }],
-              },
-              `gear ${name}`,
-            );
+              ),
+            },
+          ]}
+          takeOut={{
+            label: (g) => `Take out ${gearShort(g.gear)}`,
+            fewest: 1,
+            onTake: (g, i) =>
+              save(withoutEmptyGates({ ...gearbox, gears: gears.filter((_, k) => k !== i) }), `${g.gear} taken out`),
           }}
-        >
-          Add a gear
-        </Button>
+          add={{
+            label: "Add a gear",
+            onAdd: () => {
+              const name =
+                ["1", "2", "3", "4", "5", "6", "R", "7", "8"].find((n) => !gears.some((g) => g.gear === n)) ??
+                `${gears.length + 1}`;
+              const { column } = gears[gears.length - 1];
+              save(
+                {
+                  ...gearbox,
+                  gears: [...gears, { gear: name, column, ...(arm ? { travelDeg: 10 } : { travelMm: 10 }) }],
+                },
+                `gear ${name}`,
+              );
+            },
+          }}
+        />
       </div>
       {columns.length > 0 && (
         <table className={css.gbox}>

@@ -2,6 +2,7 @@ import { capital, numberWord } from "../../format/grammar";
 import { Button } from "antd";
 import { useDeferredValue, useState } from "react";
 import { Link, useNavigate } from "react-router";
+import type { YardView } from "../../../contract";
 import { useYardQuery } from "../../data/api";
 import { SavedState } from "../../pieces/saving/SavingTrouble";
 import { useUnits } from "../../format/units";
@@ -32,17 +33,13 @@ const PAGE = 100;
 export function YardPage() {
   const [limit, setLimit] = useState(PAGE);
   const navigate = useNavigate();
-  const units = useUnits();
   const now = useNow();
   const [opening, setOpening] = useState(false);
   const [filter, setFilter] = useState("");
   const search = useDeferredValue(filter.trim());
   const { data, error, refetch } = useYardQuery({ limit, search });
   const jobs = data?.jobs ?? [];
-  const first = jobs[0];
-  const mine = data?.waiting.nothing ?? 0;
   const more = data ? data.found - jobs.length : 0;
-  const bays = jobs.filter((j) => j.bay).sort((a, b) => a.bay.localeCompare(b.bay, "en", { numeric: true }));
 
   return (
     <>
@@ -83,30 +80,7 @@ export function YardPage() {
         <Skeleton rows={12} />
       ) : (
         <>
-          <Answer>
-            {mine ? (
-              <>
-                <b>{mine === 1 ? "One job is" : `${capital(numberWord(mine))} jobs are`} ready to work on.</b>
-                {first?.waits.kind === "nothing" && (
-                  <>
-                    {" "}
-                    Start with {first.tag}, {first.title}:{" "}
-                    {(first.waits.what || actionOf(first)).replace(/\.$/, "").toLowerCase()}.
-                  </>
-                )}
-              </>
-            ) : data.total ? (
-              <>
-                <b>No job is ready to work on now.</b> {data.total === 1 ? "One job waits" : `${data.total} jobs wait`}{" "}
-                for others.
-              </>
-            ) : (
-              <>
-                <b>No open jobs.</b>{" "}
-                {data.vehicles ? `${count(data.vehicles, "vehicle")} in the book.` : "The book is empty."}
-              </>
-            )}
-          </Answer>
+          <YardSays data={data} />
           <section className={css.yard}>
             <div className="jobs">
               {data.total === 0 && (
@@ -146,36 +120,13 @@ export function YardPage() {
                 const own = jobs.filter((j) => j.waits.kind === kind);
                 if (!own.length) return null;
                 return (
-                  <section key={kind} aria-label={title}>
-                    <h2 className="hd2 grp">
-                      {title}
-                      <span className="n">{search ? own.length : (data.waiting[kind] ?? own.length)}</span>
-                    </h2>
-                    <ol>
-                      {own.map((j) => (
-                        <li key={j.id} className={css.yjob}>
-                          <Link to={`/vehicles/${j.vehicleId}`} aria-label={`Dossier of ${j.tag}`}>
-                            <Tag text={j.tag} />
-                          </Link>
-                          <Link to={`/jobs/${j.id}/${j.stage}`} className={css.who}>
-                            <b>{j.title}</b>
-                            <span>{j.owner}</span>
-                          </Link>
-                          <MiniRail stage={j.stage} />
-                          <div className={css.wt}>
-                            <b>{j.waits.what || j.complaint.slice(0, 60) || "nothing noted"}</b>
-                            <span>job {j.number}</span>
-                          </div>
-                          <WaitBar kind={kind} since={j.waits.since ?? j.openedAt} until={j.waits.until} now={now} />
-                          <span className={css.ld} title={loadText(j.load)}>
-                            <LoadPictogram load={j.load} />
-                            <span className="sr">{loadText(j.load)}</span>
-                          </span>
-                          <YardAction job={j} primary={j === own[0] && kind === "nothing"} />
-                        </li>
-                      ))}
-                    </ol>
-                  </section>
+                  <Group
+                    key={kind}
+                    kind={kind}
+                    title={title}
+                    jobs={own}
+                    all={search ? own.length : (data.waiting[kind] ?? own.length)}
+                  />
                 );
               })}
               {more > 0 && (
@@ -187,51 +138,139 @@ export function YardPage() {
                 </p>
               )}
             </div>
-            <section className={`sect ${css.side}`} aria-label="Bays">
-              <h2 className="hd2">
-                Bays <span className="lb">load state</span>
-              </h2>
-              <ul className="lined">
-                {bays.map((j) => (
-                  <li key={j.id} className={css.bayline}>
-                    <span>{j.bay}</span>
-                    <LoadPictogram load={j.load} />
-                    <Link to={`/jobs/${j.id}/${j.stage}`} className="n">
-                      {j.tag}
-                    </Link>
-                  </li>
-                ))}
-              </ul>
-              {!bays.length && <p className="lb">No vehicle is noted in a bay.</p>}
-              {data.rechecks.length > 0 && (
-                <>
-                  <h2 className="hd2" style={{ marginTop: 16 }}>
-                    Recheck due <span className="lb">mounts</span>
-                  </h2>
-                  <ul className="lined">
-                    {data.rechecks.map((r) => (
-                      <li key={r.vehicleId} className={css.bayline}>
-                        <Link to={`/vehicles/${r.vehicleId}`} className="n">
-                          {r.tag}
-                        </Link>
-                        <span className="lb">
-                          {[r.date && dateText(r.date), r.km !== null && units.show(r.km, "distance")]
-                            .filter(Boolean)
-                            .join(", ")}
-                        </span>
-                      </li>
-                    ))}
-                  </ul>
-                </>
-              )}
-              <p className="lb" style={{ marginTop: 14 }}>
-                {count(data.vehicles, "vehicle")} in the book, {count(data.closedJobs, "closed job")}.
-              </p>
-            </section>
+            <Bays data={data} />
           </section>
         </>
       )}
       {opening && <OpenJob onClose={() => setOpening(false)} />}
     </>
+  );
+}
+
+/** What to begin with, in a sentence. */
+function YardSays({ data }: { data: YardView }) {
+  const mine = data.waiting.nothing ?? 0;
+  const first = data.jobs.at(0);
+  return (
+    <Answer>
+      {mine ? (
+        <>
+          <b>{mine === 1 ? "One job is" : `${capital(numberWord(mine))} jobs are`} ready to work on.</b>
+          {first?.waits.kind === "nothing" && (
+            <>
+              {" "}
+              Start with {first.tag}, {first.title}:{" "}
+              {(first.waits.what || actionOf(first)).replace(/\.$/, "").toLowerCase()}.
+            </>
+          )}
+        </>
+      ) : data.total ? (
+        <>
+          <b>No job is ready to work on now.</b> {data.total === 1 ? "One job waits" : `${data.total} jobs wait`} for
+          others.
+        </>
+      ) : (
+        <>
+          <b>No open jobs.</b>{" "}
+          {data.vehicles ? `${count(data.vehicles, "vehicle")} in the book.` : "The book is empty."}
+        </>
+      )}
+    </Answer>
+  );
+}
+
+/** The jobs that wait for one thing. */
+function Group({
+  kind,
+  title,
+  jobs,
+  all,
+}: {
+  kind: (typeof GROUPS)[number]["kind"];
+  title: string;
+  jobs: YardView["jobs"];
+  all: number;
+}) {
+  const now = useNow();
+  return (
+    <section aria-label={title}>
+      <h2 className="hd2 grp">
+        {title}
+        <span className="n">{all}</span>
+      </h2>
+      <ol>
+        {jobs.map((j) => (
+          <li key={j.id} className={css.yjob}>
+            <Link to={`/vehicles/${j.vehicleId}`} aria-label={`Dossier of ${j.tag}`}>
+              <Tag text={j.tag} />
+            </Link>
+            <Link to={`/jobs/${j.id}/${j.stage}`} className={css.who}>
+              <b>{j.title}</b>
+              <span>{j.owner}</span>
+            </Link>
+            <MiniRail stage={j.stage} />
+            <div className={css.wt}>
+              <b>{j.waits.what || j.complaint.slice(0, 60) || "nothing noted"}</b>
+              <span>job {j.number}</span>
+            </div>
+            <WaitBar kind={kind} since={j.waits.since ?? j.openedAt} until={j.waits.until} now={now} />
+            <span className={css.ld} title={loadText(j.load)}>
+              <LoadPictogram load={j.load} />
+              <span className="sr">{loadText(j.load)}</span>
+            </span>
+            <YardAction job={j} primary={j === jobs[0] && kind === "nothing"} />
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+/** Which vehicle stands where and how it is loaded; what is due to be looked at again. */
+function Bays({ data }: { data: YardView }) {
+  const units = useUnits();
+  const bays = data.jobs.filter((j) => j.bay).sort((a, b) => a.bay.localeCompare(b.bay, "en", { numeric: true }));
+  return (
+    <section className={`sect ${css.side}`} aria-label="Bays">
+      <h2 className="hd2">
+        Bays <span className="lb">load state</span>
+      </h2>
+      <ul className="lined">
+        {bays.map((j) => (
+          <li key={j.id} className={css.bayline}>
+            <span>{j.bay}</span>
+            <LoadPictogram load={j.load} />
+            <Link to={`/jobs/${j.id}/${j.stage}`} className="n">
+              {j.tag}
+            </Link>
+          </li>
+        ))}
+      </ul>
+      {!bays.length && <p className="lb">No vehicle is noted in a bay.</p>}
+      {data.rechecks.length > 0 && (
+        <>
+          <h2 className="hd2" style={{ marginTop: 16 }}>
+            Recheck due <span className="lb">mounts</span>
+          </h2>
+          <ul className="lined">
+            {data.rechecks.map((r) => (
+              <li key={r.vehicleId} className={css.bayline}>
+                <Link to={`/vehicles/${r.vehicleId}`} className="n">
+                  {r.tag}
+                </Link>
+                <span className="lb">
+                  {[r.date && dateText(r.date), r.km !== null && units.show(r.km, "distance")]
+                    .filter(Boolean)
+                    .join(", ")}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      <p className="lb" style={{ marginTop: 14 }}>
+        {count(data.vehicles, "vehicle")} in the book, {count(data.closedJobs, "closed job")}.
+      </p>
+    </section>
   );
 }

@@ -92,43 +92,7 @@ export function CableMarksTool(props: ToolProps) {
       refused={read.success ? null : { field: read.error.issues[0]?.path.join(".") ?? "", accepts: "figures in range" }}
       input={read.success ? given(input) : null}
       name="Cable marks"
-      drawing={
-        <svg viewBox="0 0 620 420" role="img" aria-label="Thread past the nut of each cable">
-          {input.cables.slice(0, 4).map((c, i) => {
-            const y = 70 + i * 96;
-            const w = (mm: number): number => Math.min(260, mm * 9);
-            return (
-              <g key={i}>
-                <text x="40" y={y - 20}>
-                  {c.name}
-                </text>
-                <path className={css.metal} d={`M40 ${y - 7}h120v14h-120z`} />
-                <path className={css.metal} d={`M160 ${y - 16}h22v32h-22z`} />
-                <path
-                  className={css.metal}
-                  d={`M182 ${y - 7}h${w(c.afterMm ?? c.beforeMm)}v14h${-w(c.afterMm ?? c.beforeMm)}z`}
-                />
-                <path
-                  className="thin"
-                  d={Array.from(
-                    { length: Math.floor(w(c.afterMm ?? c.beforeMm) / 6) },
-                    (_, k) => `M${185 + k * 6} ${y - 7}l4 14`,
-                  ).join("")}
-                />
-                <path className="ink" d={`M${182 + w(c.beforeMm)} ${y - 26}v52`} strokeDasharray="3 3" />
-                <text className={css.dimtext} x={188 + w(c.beforeMm)} y={y - 14}>
-                  {mark(c, c.beforeMm)}
-                </text>
-                {c.afterMm !== null && (
-                  <text className={css.dimtext} x={190 + w(Math.max(c.afterMm, c.beforeMm))} y={y + 22}>
-                    now {mark(c, c.afterMm)}
-                  </text>
-                )}
-              </g>
-            );
-          })}
-        </svg>
-      }
+      drawing={<CableDrawing cables={input.cables} mark={mark} />}
       form={
         <>
           <Choice
@@ -138,70 +102,15 @@ export function CableMarksTool(props: ToolProps) {
             onChange={(by) => set({ by })}
           />
           {input.cables.map((c, i) => (
-            <section key={i} aria-label={c.name}>
-              <div className="fields">
-                <TextField
-                  label="cable"
-                  value={c.name}
-                  required
-                  max={boundsOf(settingInputs.cableMarks, "cables[].name").max}
-                  onCommit={(name) => patch(i, { name })}
-                />
-                {counted ? (
-                  <>
-                    <NumberField
-                      label="threads out, before"
-                      value={c.beforeMm / c.pitchMm}
-                      min={0}
-                      max={500 / c.pitchMm}
-                      unit="threads"
-                      digits={1}
-                      onCommit={(v) => v !== null && patch(i, { beforeMm: v * c.pitchMm })}
-                    />
-                    <NumberField
-                      label="threads out, now"
-                      value={c.afterMm === null ? null : c.afterMm / c.pitchMm}
-                      min={0}
-                      max={500 / c.pitchMm}
-                      unit="threads"
-                      digits={1}
-                      onCommit={(v) => patch(i, { afterMm: v === null ? null : v * c.pitchMm })}
-                    />
-                  </>
-                ) : (
-                  <>
-                    <ShapeFields
-                      shape={settingInputs.cableMarks}
-                      within="cables[]"
-                      value={c}
-                      onChange={(p) => patch(i, p)}
-                      fields={[
-                        { at: "beforeMm", label: "thread out, before", kind: "length" },
-                        { at: "afterMm", label: "thread out, now", kind: "length", hint: "to take", clears: true },
-                      ]}
-                    />
-                  </>
-                )}
-                <NumberField
-                  label="pitch"
-                  value={c.pitchMm}
-                  {...boundsOf(settingInputs.cableMarks, "cables[].pitchMm")}
-                  unit="mm"
-                  onCommit={(v) => v !== null && patch(i, { pitchMm: v })}
-                />
-                <Choice
-                  label="thread runs"
-                  value={c.end}
-                  options={{ rightHand: "right hand", leftHand: "left hand" }}
-                  onChange={(end) => patch(i, { end })}
-                />
-                {input.cables.length > 1 && (
-                  <Button size="small" onClick={() => set({ cables: input.cables.filter((_, k) => k !== i) })}>
-                    Remove this cable
-                  </Button>
-                )}
-              </div>
-            </section>
+            <CableFields
+              key={i}
+              cable={c}
+              counted={counted}
+              onPatch={(next) => patch(i, next)}
+              onRemove={
+                input.cables.length > 1 ? () => set({ cables: input.cables.filter((_, k) => k !== i) }) : undefined
+              }
+            />
           ))}
           {input.cables.length < 8 && (
             <div>
@@ -262,4 +171,126 @@ function turnWay(c: Cable): string {
   if (Math.abs(off) < 0.05) return "";
   // More thread out: a right-hand nut runs down the thread, away from its end, clockwise.
   return off > 0 === (c.end === "rightHand") ? "clockwise" : "anticlockwise";
+}
+
+/** Each thread past its nut, before and now, to one scale. */
+function CableDrawing({ cables, mark }: { cables: readonly Cable[]; mark: (c: Cable, mm: number) => string }) {
+  return (
+    <svg viewBox="0 0 620 420" role="img" aria-label="Thread past the nut of each cable">
+      {cables.slice(0, 4).map((c, i) => {
+        const y = 70 + i * 96;
+        const w = (mm: number): number => Math.min(260, mm * 9);
+        return (
+          <g key={i}>
+            <text x="40" y={y - 20}>
+              {c.name}
+            </text>
+            <path className={css.metal} d={`M40 ${y - 7}h120v14h-120z`} />
+            <path className={css.metal} d={`M160 ${y - 16}h22v32h-22z`} />
+            <path
+              className={css.metal}
+              d={`M182 ${y - 7}h${w(c.afterMm ?? c.beforeMm)}v14h${-w(c.afterMm ?? c.beforeMm)}z`}
+            />
+            <path
+              className="thin"
+              d={Array.from(
+                { length: Math.floor(w(c.afterMm ?? c.beforeMm) / 6) },
+                (_, k) => `M${185 + k * 6} ${y - 7}l4 14`,
+              ).join("")}
+            />
+            <path className="ink" d={`M${182 + w(c.beforeMm)} ${y - 26}v52`} strokeDasharray="3 3" />
+            <text className={css.dimtext} x={188 + w(c.beforeMm)} y={y - 14}>
+              {mark(c, c.beforeMm)}
+            </text>
+            {c.afterMm !== null && (
+              <text className={css.dimtext} x={190 + w(Math.max(c.afterMm, c.beforeMm))} y={y + 22}>
+                now {mark(c, c.afterMm)}
+              </text>
+            )}
+          </g>
+        );
+      })}
+    </svg>
+  );
+}
+
+/** One cable's marks. */
+function CableFields({
+  cable: c,
+  counted,
+  onPatch,
+  onRemove,
+}: {
+  cable: Cable;
+  /** Threads are counted instead of measured. */
+  counted: boolean;
+  onPatch: (patch: Partial<Cable>) => void;
+  onRemove?: () => void;
+}) {
+  return (
+    <section aria-label={c.name}>
+      <div className="fields">
+        <TextField
+          label="cable"
+          value={c.name}
+          required
+          max={boundsOf(settingInputs.cableMarks, "cables[].name").max}
+          onCommit={(name) => onPatch({ name })}
+        />
+        {counted ? (
+          <>
+            <NumberField
+              label="threads out, before"
+              value={c.beforeMm / c.pitchMm}
+              min={0}
+              max={500 / c.pitchMm}
+              unit="threads"
+              digits={1}
+              onCommit={(v) => v !== null && onPatch({ beforeMm: v * c.pitchMm })}
+            />
+            <NumberField
+              label="threads out, now"
+              value={c.afterMm === null ? null : c.afterMm / c.pitchMm}
+              min={0}
+              max={500 / c.pitchMm}
+              unit="threads"
+              digits={1}
+              onCommit={(v) => onPatch({ afterMm: v === null ? null : v * c.pitchMm })}
+            />
+          </>
+        ) : (
+          <>
+            <ShapeFields
+              shape={settingInputs.cableMarks}
+              within="cables[]"
+              value={c}
+              onChange={(p) => onPatch(p)}
+              fields={[
+                { at: "beforeMm", label: "thread out, before", kind: "length" },
+                { at: "afterMm", label: "thread out, now", kind: "length", hint: "to take", clears: true },
+              ]}
+            />
+          </>
+        )}
+        <NumberField
+          label="pitch"
+          value={c.pitchMm}
+          {...boundsOf(settingInputs.cableMarks, "cables[].pitchMm")}
+          unit="mm"
+          onCommit={(v) => v !== null && onPatch({ pitchMm: v })}
+        />
+        <Choice
+          label="thread runs"
+          value={c.end}
+          options={{ rightHand: "right hand", leftHand: "left hand" }}
+          onChange={(end) => onPatch({ end })}
+        />
+        {onRemove && (
+          <Button size="small" onClick={onRemove}>
+            Remove this cable
+          </Button>
+        )}
+      </div>
+    </section>
+  );
 }

@@ -1,11 +1,11 @@
 import { ShapeFields } from "../../../ui/ShapeFields";
-import { boundsOf, settingInputs, isRefusal, askFloorSlot } from "../../../../contract";
+import { settingInputs, isRefusal, askFloorSlot } from "../../../../contract";
 import { drawnFloorSlot } from "../../../data/api";
 import { Button } from "antd";
 import { useState } from "react";
 import { type FloorSlotAnswer } from "../../../../core";
 import { useUnits } from "../../../format/units";
-import { QuantityField } from "../../../ui/QuantityField";
+import { RowsEditor, freeName } from "../../../ui/RowsEditor";
 import { TextField } from "../../../ui/TextField";
 import { saveAs } from "../../../ui/saveAs";
 import { FigureRows, FrontArrow, ToolFrame, type Says } from "../ToolFrame";
@@ -47,6 +47,12 @@ const example = (): Fields => ({
   clearanceMm: 5,
 });
 
+const HOLE_FIGURES = [
+  { at: "xMm", head: "forward" },
+  { at: "yMm", head: "left" },
+  { at: "diameterMm", head: "diameter" },
+] as const;
+
 type Format = "svg" | "dxf" | "pdf";
 
 /** Slot and hole template of a floor shifter, drawn to scale and written out at full size. */
@@ -82,20 +88,6 @@ export function FloorSlotTool(props: ToolProps) {
   const patch = (i: number, next: Partial<Hole>): void =>
     set({ holes: input.holes.map((h, k) => (k === i ? { ...h, ...next } : h)) });
   const names = new Set(input.holes.map((h) => h.name));
-  const length = (
-    key: "armBelowMm" | "floorThicknessMm" | "armWidthMm" | "clearanceMm",
-    label: string,
-    max: number,
-  ) => (
-    <QuantityField
-      label={label}
-      kind="length"
-      base={input[key]}
-      min={key === "armWidthMm" ? 0.5 : 0}
-      max={max}
-      onCommit={({ base }) => set({ [key]: base })}
-    />
-  );
   return (
     <ToolFrame
       untouched={untouched}
@@ -121,31 +113,17 @@ export function FloorSlotTool(props: ToolProps) {
             </p>
           )}
           <div className="fields">
-            <QuantityField
-              label="pivot above the floor"
-              kind="length"
-              base={input.pivot.zMm}
-              {...boundsOf(settingInputs.floorSlot, "pivot.zMm")}
-              onCommit={({ base }) => set({ pivot: { ...input.pivot, zMm: base } })}
-            />
-            {length("armBelowMm", "arm below the floor", 2000)}
-            {length("armWidthMm", "arm wide, fore and aft", 500)}
-            <QuantityField
-              label="arm thick, across"
-              kind="length"
-              base={input.armThicknessMm}
-              {...boundsOf(settingInputs.floorSlot, "armThicknessMm")}
-              hint="as wide"
-              onCommit={({ base }) => set({ armThicknessMm: base })}
-              onClear={() => set({ armThicknessMm: null })}
-            />
-            {length("floorThicknessMm", "floor thick", 200)}
-            {length("clearanceMm", "clearance round it", 200)}
             <ShapeFields
               shape={settingInputs.floorSlot}
               value={input}
               onChange={set}
               fields={[
+                { at: "pivot.zMm", label: "pivot above the floor", kind: "length" },
+                { at: "armBelowMm", label: "arm below the floor", kind: "length" },
+                { at: "armWidthMm", label: "arm wide, fore and aft", kind: "length" },
+                { at: "armThicknessMm", label: "arm thick, across", kind: "length", hint: "as wide", clears: true },
+                { at: "floorThicknessMm", label: "floor thick", kind: "length" },
+                { at: "clearanceMm", label: "clearance round it", kind: "length" },
                 { at: "swing.firstDeg", label: "arm, first position", unit: "°, −90 is down" },
                 { at: "swing.lastDeg", label: "arm, last position", unit: "°" },
                 { at: "floorDeg", label: "floor rises", unit: "° to the front" },
@@ -156,81 +134,55 @@ export function FloorSlotTool(props: ToolProps) {
             <h2 className="hd2">
               Holes <span className="lb">from the pivot: forward, left</span>
             </h2>
-            <table className="rowsedit">
-              <thead>
-                <tr>
-                  <th>hole</th>
-                  <th>forward</th>
-                  <th>left</th>
-                  <th>diameter</th>
-                  <th>
-                    <span className="sr">take out</span>
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {input.holes.map((h, i) => (
-                  <tr key={h.name}>
-                    <td>
-                      <TextField
-                        whileTyping={false}
-                        label={`name of hole ${h.name}`}
-                        hideLabel
-                        value={h.name}
-                        required
-                        max={20}
-                        check={(n) => (n !== h.name && names.has(n) ? "taken" : undefined)}
-                        onCommit={(name) => patch(i, { name })}
-                      />
-                    </td>
-                    {(["xMm", "yMm"] as const).map((key) => (
-                      <td key={key}>
-                        <QuantityField
-                          label={`hole ${h.name}, ${key === "xMm" ? "forward" : "left"}`}
-                          hideLabel
-                          kind="length"
-                          base={h[key]}
-                          min={-2000}
-                          max={2000}
-                          onCommit={({ base }) => patch(i, { [key]: base })}
-                        />
-                      </td>
-                    ))}
-                    <td>
-                      <QuantityField
-                        label={`hole ${h.name}, diameter`}
-                        hideLabel
-                        kind="length"
-                        base={h.diameterMm}
-                        {...boundsOf(settingInputs.floorSlot, "holes[].diameterMm")}
-                        onCommit={({ base }) => patch(i, { diameterMm: base })}
-                      />
-                    </td>
-                    <td>
-                      <Button
-                        size="small"
-                        aria-label={`Take hole ${h.name} out`}
-                        onClick={() => set({ holes: input.holes.filter((_, k) => k !== i) })}
-                      >
-                        ×
-                      </Button>
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-            {input.holes.length < 40 && (
-              <Button
-                size="small"
-                onClick={() => {
-                  let n = input.holes.length + 1;
-                  while (names.has(String(n))) n += 1;
-                  set({ holes: [...input.holes, { name: String(n), xMm: 0, yMm: 60, diameterMm: 8 }] });
-                }}
-              >
-                One hole more
-              </Button>
-            )}
+            <RowsEditor
+              rows={input.holes}
+              keyOf={(h) => h.name}
+              columns={[
+                {
+                  head: "hole",
+                  cell: (h, i) => (
+                    <TextField
+                      whileTyping={false}
+                      label={`name of hole ${h.name}`}
+                      hideLabel
+                      value={h.name}
+                      required
+                      max={20}
+                      check={(n) => (n !== h.name && names.has(n) ? "taken" : undefined)}
+                      onCommit={(name) => patch(i, { name })}
+                    />
+                  ),
+                },
+                ...HOLE_FIGURES.map(({ at, head }) => ({
+                  head,
+                  cell: (h: Hole, i: number) => (
+                    <ShapeFields
+                      shape={settingInputs.floorSlot}
+                      within="holes[]"
+                      value={h}
+                      fields={[{ at, label: `hole ${h.name}, ${head}`, kind: "length", hideLabel: true }]}
+                      onChange={(next) => patch(i, next)}
+                    />
+                  ),
+                })),
+              ]}
+              takeOut={{
+                label: (h) => `Take hole ${h.name} out`,
+                onTake: (_, i) => set({ holes: input.holes.filter((__, k) => k !== i) }),
+              }}
+              add={
+                input.holes.length < 40 && {
+                  label: "One hole more",
+                  onAdd: () =>
+                    set({
+                      holes: [
+                        ...input.holes,
+                        { name: freeName(names, input.holes.length + 1), xMm: 0, yMm: 60, diameterMm: 8 },
+                      ],
+                    }),
+                }
+              }
+            />
           </section>
         </>
       }

@@ -4,8 +4,7 @@ import { Button } from "antd";
 import { formatNumber, type GatedAnswer } from "../../../../core";
 import { useUnits } from "../../../format/units";
 import { LengthListField } from "../../../ui/LengthListField";
-import { NumberField } from "../../../ui/NumberField";
-import { QuantityField } from "../../../ui/QuantityField";
+import { RowsEditor, freeName } from "../../../ui/RowsEditor";
 import { TextField } from "../../../ui/TextField";
 import { useTask } from "../../../worker";
 import { Busy, FigureRows, ToolFrame, type Says } from "../ToolFrame";
@@ -50,39 +49,7 @@ export function GatedTool(props: ToolProps) {
           }
         : { lead: "No pair of holes will do.", rest: `${answer.message ?? ""}.` }
       : null;
-  const stops = (which: "shifter" | "gearbox") =>
-    which === "shifter" ? input.shifter.positions : input.gearbox.detents;
-  const rename = (i: number, name: string): void => {
-    const was = input.shifter.positions[i].name;
-    set({
-      shifter: { ...input.shifter, positions: input.shifter.positions.map((p, k) => (k === i ? { ...p, name } : p)) },
-      gearbox: { ...input.gearbox, detents: input.gearbox.detents.map((d) => (d.name === was ? { ...d, name } : d)) },
-    });
-  };
-  const turn = (which: "shifter" | "gearbox", name: string, deg: number): void =>
-    which === "shifter"
-      ? set({
-          shifter: { ...input.shifter, positions: stops(which).map((p) => (p.name === name ? { ...p, deg } : p)) },
-        })
-      : set({ gearbox: { ...input.gearbox, detents: stops(which).map((p) => (p.name === name ? { ...p, deg } : p)) } });
-  const names = input.shifter.positions.map((p) => p.name);
-  const takeOut = (name: string): void =>
-    set({
-      shifter: { ...input.shifter, positions: input.shifter.positions.filter((p) => p.name !== name) },
-      gearbox: { ...input.gearbox, detents: input.gearbox.detents.filter((d) => d.name !== name) },
-    });
-  const addOne = (): void => {
-    let n = names.length + 1;
-    while (names.includes(String(n))) n += 1;
-    const after = (list: readonly { deg: number }[]) => ({
-      name: String(n),
-      deg: Math.min(720, (list.at(-1)?.deg ?? 240) + 8),
-    });
-    set({
-      shifter: { ...input.shifter, positions: [...input.shifter.positions, after(input.shifter.positions)] },
-      gearbox: { ...input.gearbox, detents: [...input.gearbox.detents, after(input.gearbox.detents)] },
-    });
-  };
+  const names = new Set(input.shifter.positions.map((p) => p.name));
   return (
     <ToolFrame
       untouched={untouched}
@@ -132,124 +99,69 @@ export function GatedTool(props: ToolProps) {
             <h2 className="hd2">
               Arms, degrees <span className="lb">from forward, anticlockwise; straight down is 270</span>
             </h2>
-            <table className="rowsedit">
-              <thead>
-                <tr>
-                  <th>position</th>
-                  <th>shifter</th>
-                  <th>detent</th>
-                  <th>
-                    <span className="sr">take out</span>
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {input.shifter.positions.map((p, i) => {
-                  const detent = input.gearbox.detents.find((d) => d.name === p.name);
-                  return (
-                    <tr key={p.name}>
-                      <td>
-                        <TextField
-                          whileTyping={false}
-                          label={`name of position ${p.name}`}
-                          hideLabel
-                          value={p.name}
-                          required
-                          max={12}
-                          check={(n) => (n !== p.name && names.includes(n) ? "taken" : undefined)}
-                          onCommit={(n) => rename(i, n)}
+            <RowsEditor
+              rows={input.shifter.positions}
+              keyOf={(p) => p.name}
+              columns={[
+                {
+                  head: "position",
+                  cell: (p, i) => (
+                    <TextField
+                      whileTyping={false}
+                      label={`name of position ${p.name}`}
+                      hideLabel
+                      value={p.name}
+                      required
+                      max={12}
+                      check={(n) => (n !== p.name && names.has(n) ? "taken" : undefined)}
+                      onCommit={(n) => set(renamed(input, i, n))}
+                    />
+                  ),
+                },
+                {
+                  head: "shifter",
+                  cell: (p) => (
+                    <ShapeFields
+                      shape={settingInputs.gatedLinkage}
+                      within="shifter.positions[]"
+                      value={p}
+                      fields={[{ at: "deg", label: `shifter in ${p.name}`, unit: "°", hideLabel: true }]}
+                      onChange={({ deg = p.deg }) => set(turned(input, "shifter", p.name, deg))}
+                    />
+                  ),
+                },
+                {
+                  head: "detent",
+                  cell: (p) => {
+                    const detent = input.gearbox.detents.find((d) => d.name === p.name);
+                    return (
+                      detent && (
+                        <ShapeFields
+                          shape={settingInputs.gatedLinkage}
+                          within="gearbox.detents[]"
+                          value={detent}
+                          fields={[{ at: "deg", label: `detent ${p.name}`, unit: "°", hideLabel: true }]}
+                          onChange={({ deg = detent.deg }) => set(turned(input, "gearbox", p.name, deg))}
                         />
-                      </td>
-                      <td>
-                        <NumberField
-                          label={`shifter in ${p.name}`}
-                          hideLabel
-                          value={p.deg}
-                          {...boundsOf(settingInputs.gatedLinkage, "shifter.positions[].deg")}
-                          unit="°"
-                          onCommit={(v) => v !== null && turn("shifter", p.name, v)}
-                        />
-                      </td>
-                      <td>
-                        {detent && (
-                          <NumberField
-                            label={`detent ${p.name}`}
-                            hideLabel
-                            value={detent.deg}
-                            {...boundsOf(settingInputs.gatedLinkage, "gearbox.detents[].deg")}
-                            unit="°"
-                            onCommit={(v) => v !== null && turn("gearbox", p.name, v)}
-                          />
-                        )}
-                      </td>
-                      <td>
-                        {names.length > 2 && (
-                          <Button
-                            size="small"
-                            aria-label={`Take position ${p.name} out`}
-                            onClick={() => takeOut(p.name)}
-                          >
-                            ×
-                          </Button>
-                        )}
-                      </td>
-                    </tr>
-                  );
-                })}
-              </tbody>
-            </table>
-            {names.length < MOST_POSITIONS && (
-              <div className="row-flex" style={{ marginTop: 6 }}>
-                <Button size="small" onClick={addOne}>
-                  One position more
-                </Button>
-              </div>
-            )}
-          </section>
-          <section>
-            <h2 className="hd2">Fitted now</h2>
-            {input.present ? (
-              <div className="fields">
-                {(["shifterArmMm", "gearboxArmMm", "rodMm"] as const).map((key) => (
-                  <QuantityField
-                    key={key}
-                    label={{ shifterArmMm: "shifter hole", gearboxArmMm: "gearbox hole", rodMm: "rod" }[key]}
-                    kind="length"
-                    base={input.present?.[key] ?? 0}
-                    min={1}
-                    max={key === "rodMm" ? 10000 : 2000}
-                    onCommit={({ base }) => input.present && set({ present: { ...input.present, [key]: base } })}
-                  />
-                ))}
-                <NumberField
-                  label="change per turn"
-                  value={input.present.changePerTurnMm}
-                  {...boundsOf(settingInputs.gatedLinkage, "present.changePerTurnMm")}
-                  unit="mm"
-                  onCommit={(v) => input.present && set({ present: { ...input.present, changePerTurnMm: v } })}
-                />
-                <Button size="small" onClick={() => set({ present: null })}>
-                  Nothing is fitted
-                </Button>
-              </div>
-            ) : (
-              <Button
-                size="small"
-                onClick={() =>
-                  set({
-                    present: {
-                      shifterArmMm: best?.shifterArmMm ?? input.shifter.armMm[0],
-                      gearboxArmMm: best?.gearboxArmMm ?? input.gearbox.armMm[0],
-                      rodMm: Math.round((best?.rodMm ?? input.rodMm.min) + 3),
-                      changePerTurnMm: 1.25,
-                    },
-                  })
+                      )
+                    );
+                  },
+                },
+              ]}
+              takeOut={{
+                label: (p) => `Take position ${p.name} out`,
+                fewest: 2,
+                onTake: (p) => set(without(input, p.name)),
+              }}
+              add={
+                names.size < MOST_POSITIONS && {
+                  label: "One position more",
+                  onAdd: () => set(oneMore(input, freeName(names, names.size + 1))),
                 }
-              >
-                A rod is fitted now
-              </Button>
-            )}
+              }
+            />
           </section>
+          <FittedNow input={input} best={best} set={set} />
         </>
       }
       figures={
@@ -281,6 +193,86 @@ export function GatedTool(props: ToolProps) {
         </p>
       }
     />
+  );
+}
+
+type Stop = { name: string; deg: number };
+type Arm = "shifter" | "gearbox";
+
+const stopsOf = (f: GatedFields, arm: Arm): readonly Stop[] =>
+  arm === "shifter" ? f.shifter.positions : f.gearbox.detents;
+
+/** Both arms with their positions changed alike. */
+const withStops = (f: GatedFields, change: (list: readonly Stop[], arm: Arm) => Stop[]): Partial<GatedFields> => ({
+  shifter: { ...f.shifter, positions: change(f.shifter.positions, "shifter") },
+  gearbox: { ...f.gearbox, detents: change(f.gearbox.detents, "gearbox") },
+});
+
+/** Shifter position and detent go by one name: a new one is given to both. */
+function renamed(f: GatedFields, i: number, name: string): Partial<GatedFields> {
+  const was = stopsOf(f, "shifter")[i].name;
+  return withStops(f, (list) => list.map((s) => (s.name === was ? { ...s, name } : s)));
+}
+
+const turned = (f: GatedFields, which: Arm, name: string, deg: number): Partial<GatedFields> =>
+  withStops(f, (list, arm) => list.map((s) => (arm === which && s.name === name ? { ...s, deg } : s)));
+
+const without = (f: GatedFields, name: string): Partial<GatedFields> =>
+  withStops(f, (list) => list.filter((s) => s.name !== name));
+
+const oneMore = (f: GatedFields, name: string): Partial<GatedFields> =>
+  withStops(f, (list) => [...list, { name, deg: Math.min(720, (list.at(-1)?.deg ?? 240) + 8) }]);
+
+/** Holes and rod that are fitted now, where there are any. */
+function FittedNow({
+  input,
+  best,
+  set,
+}: {
+  input: GatedFields;
+  best: GatedAnswer["best"];
+  set: (patch: Partial<GatedFields>) => void;
+}) {
+  const { present } = input;
+  return (
+    <section>
+      <h2 className="hd2">Fitted now</h2>
+      {present ? (
+        <div className="fields">
+          <ShapeFields
+            shape={settingInputs.gatedLinkage}
+            within="present"
+            value={present}
+            onChange={(patch) => set({ present: { ...present, ...patch } })}
+            fields={[
+              { at: "shifterArmMm", label: "shifter hole", kind: "length" },
+              { at: "gearboxArmMm", label: "gearbox hole", kind: "length" },
+              { at: "rodMm", label: "rod", kind: "length" },
+              { at: "changePerTurnMm", label: "change per turn", unit: "mm" },
+            ]}
+          />
+          <Button size="small" onClick={() => set({ present: null })}>
+            Nothing is fitted
+          </Button>
+        </div>
+      ) : (
+        <Button
+          size="small"
+          onClick={() =>
+            set({
+              present: {
+                shifterArmMm: best?.shifterArmMm ?? input.shifter.armMm[0],
+                gearboxArmMm: best?.gearboxArmMm ?? input.gearbox.armMm[0],
+                rodMm: Math.round((best?.rodMm ?? input.rodMm.min) + 3),
+                changePerTurnMm: 1.25,
+              },
+            })
+          }
+        >
+          A rod is fitted now
+        </Button>
+      )}
+    </section>
   );
 }
 

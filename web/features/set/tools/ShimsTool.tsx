@@ -4,8 +4,7 @@ import { Button } from "antd";
 import { formatNumber, type ShimPack } from "../../../../core";
 import { shimVerdict } from "../../../../domain";
 import { useUnits } from "../../../format/units";
-import { NumberField } from "../../../ui/NumberField";
-import { QuantityField } from "../../../ui/QuantityField";
+import { RowsEditor, freeName } from "../../../ui/RowsEditor";
 import { Choice, TextField } from "../../../ui/TextField";
 import { useTask } from "../../../worker";
 import { useShop } from "../../../data/useShop";
@@ -28,6 +27,8 @@ interface Fields {
 
 /** Shims a shop usually has. Common practice, no source. */
 const USUAL: Line[] = [0.1, 0.2, 0.5, 1].map((t) => ({ thicknessMm: t, count: 4, name: `${t} mm` }));
+
+const stock = { shape: settingInputs.shims, within: "stock[]" };
 
 const packWords = (p: ShimPack): string =>
   p.pieces.map((x) => (x.count > 1 ? `${x.count} × ${x.name}` : x.name)).join(" and ") || "nothing";
@@ -96,93 +97,88 @@ export function ShimsTool(props: ToolProps) {
               options={{ fill: "goes into the gap", lift: "opens the gap" }}
               onChange={(mode) => set({ mode })}
             />
-            <NumberField
-              label="pieces at most"
-              value={input.maxPieces}
-              {...boundsOf(settingInputs.shims, "maxPieces")}
-              unit=""
-              whole
-              onCommit={(v) => v !== null && set({ maxPieces: v })}
+            <ShapeFields
+              shape={settingInputs.shims}
+              value={input}
+              onChange={set}
+              fields={[{ at: "maxPieces", label: "pieces at most", whole: true }]}
             />
           </div>
           <section>
             <h2 className="hd2">On the shelf</h2>
-            <table className="rowsedit">
-              <thead>
-                <tr>
-                  <th>thick</th>
-                  <th>how many</th>
-                  <th>called</th>
-                  <th>
-                    <span className="sr">take out</span>
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {input.stock.map((s, i) => (
-                  <tr key={s.name}>
-                    <td>
-                      <QuantityField
-                        label={`thickness of ${s.name}`}
-                        hideLabel
-                        kind="length"
-                        base={s.thicknessMm}
-                        {...boundsOf(settingInputs.shims, "stock[].thicknessMm")}
-                        digits={3}
-                        onCommit={({ base }) => patch(i, { thicknessMm: base })}
-                      />
-                    </td>
-                    <td>
-                      <NumberField
-                        label={`number of ${s.name}`}
-                        hideLabel
-                        value={s.count}
-                        {...boundsOf(settingInputs.shims, "stock[].count")}
-                        unit=""
-                        whole
-                        onCommit={(v) => v !== null && patch(i, { count: v })}
-                      />
-                    </td>
-                    <td>
-                      <TextField
-                        whileTyping={false}
-                        label={`name of ${s.name}`}
-                        hideLabel
-                        value={s.name}
-                        required
-                        max={boundsOf(settingInputs.shims, "stock[].name").max}
-                        check={(n) => (n !== s.name && names.has(n) ? "this name is taken" : undefined)}
-                        onCommit={(name) => patch(i, { name })}
-                      />
-                    </td>
-                    <td>
-                      {input.stock.length > 1 && (
-                        <Button
-                          size="small"
-                          aria-label={`Take ${s.name} off the list`}
-                          onClick={() => set({ stock: input.stock.filter((_, k) => k !== i) })}
-                        >
-                          ×
-                        </Button>
-                      )}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <RowsEditor
+              rows={input.stock}
+              keyOf={(line) => line.name}
+              columns={[
+                {
+                  head: "thick",
+                  cell: (line, i) => (
+                    <ShapeFields
+                      {...stock}
+                      value={line}
+                      fields={[
+                        {
+                          at: "thicknessMm",
+                          label: `thickness of ${line.name}`,
+                          kind: "length",
+                          digits: 3,
+                          hideLabel: true,
+                        },
+                      ]}
+                      onChange={(next) => patch(i, next)}
+                    />
+                  ),
+                },
+                {
+                  head: "how many",
+                  cell: (line, i) => (
+                    <ShapeFields
+                      {...stock}
+                      value={line}
+                      fields={[{ at: "count", label: `number of ${line.name}`, whole: true, hideLabel: true }]}
+                      onChange={(next) => patch(i, next)}
+                    />
+                  ),
+                },
+                {
+                  head: "called",
+                  cell: (line, i) => (
+                    <TextField
+                      whileTyping={false}
+                      label={`name of ${line.name}`}
+                      hideLabel
+                      value={line.name}
+                      required
+                      max={boundsOf(settingInputs.shims, "stock[].name").max}
+                      check={(n) => (n !== line.name && names.has(n) ? "this name is taken" : undefined)}
+                      onCommit={(name) => patch(i, { name })}
+                    />
+                  ),
+                },
+              ]}
+              takeOut={{
+                label: (line) => `Take ${line.name} off the list`,
+                fewest: 1,
+                onTake: (_, i) => set({ stock: input.stock.filter((__, k) => k !== i) }),
+              }}
+              add={
+                input.stock.length < 30 && {
+                  label: "One line more",
+                  onAdd: () =>
+                    set({
+                      stock: [
+                        ...input.stock,
+                        {
+                          thicknessMm: 0.3,
+                          count: 2,
+                          name: freeName(names, input.stock.length + 1, (n) => `shim ${n}`),
+                        },
+                      ],
+                    }),
+                }
+              }
+            />
             <div className="row-flex" style={{ marginTop: 6 }}>
-              {input.stock.length < 30 && (
-                <Button
-                  size="small"
-                  onClick={() => {
-                    let n = input.stock.length + 1;
-                    while (names.has(`shim ${n}`)) n += 1;
-                    set({ stock: [...input.stock, { thicknessMm: 0.3, count: 2, name: `shim ${n}` }] });
-                  }}
-                >
-                  One line more
-                </Button>
-              )}
               {shop && (
                 <Button
                   size="small"
