@@ -3,6 +3,7 @@ import { over, word } from "./fields";
 import { ACCEPTS } from "./refusal";
 import {
   binView,
+  bookView,
   changeAnswer,
   changeRequest,
   dossierView,
@@ -14,6 +15,8 @@ import {
   recordedRun,
   runConditions,
   scope,
+  sheetList,
+  sheetView,
   shopView,
   stepBack,
   ulid,
@@ -106,6 +109,25 @@ export const routes = {
     does: "One vehicle's dossier: jobs, readings, torque groups and parts over the years.",
     params: byId,
     response: dossierView,
+  },
+  sheets: {
+    method: "get",
+    path: "/api/sheets",
+    does: "Spec sheets with what is missing or in conflict, and the values open jobs wait for.",
+    response: sheetList,
+  },
+  sheet: {
+    method: "get",
+    path: "/api/sheets/:id",
+    does: "One spec sheet with its lines and the vehicles that have it.",
+    params: byId,
+    response: sheetView,
+  },
+  book: {
+    method: "get",
+    path: "/api/book",
+    does: "All sheets, vehicles' own values and torque groups of open jobs: what an audit looks through.",
+    response: bookView,
   },
   job: {
     method: "get",

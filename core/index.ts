@@ -5,3 +5,4 @@ export * from "./play";
 export * from "./powerunit";
 export * from "./quantity";
 export * from "./vibration";
+export * from "./table";

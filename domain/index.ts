@@ -6,6 +6,7 @@ export * from "./mounts";
 export * from "./readings";
 export * from "./rules";
 export * from "./setting";
+export * from "./sheets";
 export * from "./slack";
 export * from "./torque";
 export * from "./vehicle";

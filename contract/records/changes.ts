@@ -30,11 +30,11 @@ export const operation = z.discriminatedUnion(
 );
 export type Operation = z.infer<typeof operation>;
 
-/** Whose undo list a change stands in: one job, one vehicle, or the shop. */
+/** Whose undo list a change stands in: one job, one vehicle, one sheet, or the shop. */
 export const scope = z
-  .string({ error: () => `${ACCEPTS}"shop", "job:<id>" or "vehicle:<id>"` })
-  .regex(/^(shop|(job|vehicle):[0-9A-HJKMNP-TV-Z]{26})$/, {
-    error: () => `${ACCEPTS}"shop", "job:<id>" or "vehicle:<id>"`,
+  .string({ error: () => `${ACCEPTS}"shop", "job:<id>", "vehicle:<id>" or "sheet:<id>"` })
+  .regex(/^(shop|(job|vehicle|sheet):[0-9A-HJKMNP-TV-Z]{26})$/, {
+    error: () => `${ACCEPTS}"shop", "job:<id>", "vehicle:<id>" or "sheet:<id>"`,
   });
 
 /** Most operations of one change: saves of others wait for it, and must not feel it. */

@@ -22,13 +22,16 @@ export type PhotoAnswer = z.infer<typeof photoAnswer>;
 
 const HASH = /^[0-9a-f]{64}$/;
 
+/** The name a picture is kept under. */
+export const photoFile = z
+  .string({ error: () => `${ACCEPTS}the hash the upload gave` })
+  .regex(HASH, { error: () => `${ACCEPTS}the hash the upload gave` });
+
 /** A picture of a job; the file itself is kept beside the database under its hash. */
 export const photo = z.strictObject({
   jobId: ulid,
   readingId: ulid.nullable().default(null),
-  file: z.string({ error: () => `${ACCEPTS}the hash the upload gave` }).regex(HASH, {
-    error: () => `${ACCEPTS}the hash the upload gave`,
-  }),
+  file: photoFile,
   name: line.default(""),
   widthPx: whole(1, 20000),
   heightPx: whole(1, 20000),

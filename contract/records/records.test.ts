@@ -55,6 +55,8 @@ describe("records", () => {
     recording: { jobId: ID, file: "a".repeat(64), rateHz: 48000, count: 4800, binHz: 5.9, peaks: [] },
     photo: { jobId: ID, file: "a".repeat(64), widthPx: 100, heightPx: 80 },
     setting: { jobId: ID, tool: "stops", input: {} },
+    sheet: { name: "P2" },
+    specLine: { sheetId: ID, kind: "torque", name: "Floor" },
     shop: {},
   };
 

@@ -7,6 +7,7 @@ import { recording } from "./recordings";
 import { setting } from "./setting";
 import { setup } from "./setup";
 import { person, shop } from "./shop";
+import { sheet, specLine } from "./sheet";
 import { signature, torqueGroup } from "./torque";
 import { vehicle } from "./vehicle";
 import { finding, part, step } from "./work";
@@ -16,6 +17,19 @@ export { loadWords, type LoadWord, type VehicleLoad } from "./load";
 export { methodWords, quantityKinds, quantityWords, type ReadingQuantity } from "./reading";
 export { settingInputs, settingTools, type SettingTool } from "./setting";
 export type { Notches } from "./setup";
+export {
+  lineKinds,
+  lineSource,
+  sheetSettings,
+  sourceWays,
+  trustWords,
+  type LineKind,
+  type LineSource,
+  type SheetSetting,
+  type SourceWay,
+} from "./sheet";
+export { boltDeeds } from "./torque";
+export type { TorqueTool } from "./shop";
 export { shifterKinds, type Surroundings } from "./vehicle";
 export { places } from "./work";
 
@@ -35,6 +49,8 @@ export const resources = {
   photo,
   recording,
   setting,
+  sheet,
+  specLine,
   shop,
 } as const;
 
@@ -88,6 +104,8 @@ export type Finding = RecordOf<"finding">;
 export type Photo = RecordOf<"photo">;
 export type VibrationRecording = RecordOf<"recording">;
 export type Setting = RecordOf<"setting">;
+export type Sheet = RecordOf<"sheet">;
+export type SpecLine = RecordOf<"specLine">;
 export type Shop = RecordOf<"shop">;
 
 /** The shop's settings are one record with a fixed id. */

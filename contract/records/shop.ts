@@ -1,10 +1,24 @@
 import { z } from "zod";
-import { num, text, whole, word } from "../fields";
+import { list, num, over, text, whole, word } from "../fields";
 import { knowledgeChanges, shimShelf } from "../inputs";
-import { line } from "./fields";
+import { day, line } from "./fields";
 
 /** Somebody who works here. */
 export const person = z.strictObject({ name: text(60), initials: text(4), role: line.default("") });
+
+/** A torque tool of the shop. */
+export const torqueTool = z.strictObject({
+  id: text(40),
+  name: text(60),
+  serial: line.default(""),
+  minNm: num(0, 10000, "N m").nullable().default(null),
+  maxNm: over(0, 10000, "N m"),
+  /** Greatest deviation of its certificate; without one the standard's limit for its size counts. */
+  deviationPct: over(0, 30, "%").nullable().default(null),
+  calibrated: day.nullable().default(null),
+  everyMonths: whole(1, 120).default(12),
+});
+export type TorqueTool = z.output<typeof torqueTool>;
 
 const playGrade = num(0, 50, "mm");
 
@@ -18,6 +32,8 @@ export const shop = z.strictObject({
   singleKeys: z.boolean().default(true),
   /** Instruments that are played by the program are offered beside real ones. */
   simulatedInstruments: z.boolean().default(false),
+  /** Torque tools on the wall, with what is known of each. */
+  tools: list(torqueTool, 0, 60).default([]),
   shims: shimShelf.nullable().default(null),
   knowledge: knowledgeChanges.nullable().default(null),
   grades: z

@@ -1,5 +1,6 @@
 import { z } from "zod";
-import { list, num, text, whole, word } from "../fields";
+import { fastenerFinishes, fastenerGrades } from "../../core";
+import { list, num, over, text, whole, word } from "../fields";
 import { boltPattern } from "../inputs";
 import { line, moment, originWords, prose, typedValue, ulid } from "./fields";
 import { loadList } from "./load";
@@ -24,8 +25,29 @@ export const torqueGroup = z.strictObject({
   /** Whether the fasteners may be used again; "ask" until somebody has found out. */
   reuse: word(["ask", "reuse", "replace"]).default("ask"),
   threadLocker: line.default(""),
+  /** The line of the sheet or vehicle it was taken from. */
+  lineId: ulid.nullable().default(null),
+  grade: word([...fastenerGrades, ""]).default(""),
+  lengthMm: num(0, 2000, "mm").nullable().default(null),
+  finish: word([...fastenerFinishes, ""]).default(""),
+  lubricant: line.default(""),
+  twoPeople: z.boolean().default(false),
+  check: word(["none", "tighten", "loosen"]).default("none"),
+  /** Extension or crow foot on the wrench: hand to square drive, offset and its angle to the wrench. */
+  adapter: z
+    .strictObject({
+      handMm: over(0, 2000, "mm"),
+      offsetMm: num(-1000, 1000, "mm"),
+      angleDeg: num(-180, 180, "deg").default(0),
+    })
+    .nullable()
+    .default(null),
+  toolId: text(40).nullable().default(null),
   position: num(0, 1e6).default(0),
 });
+
+/** What was done at a bolt beside tightening it. */
+export const boltDeeds = ["paint", "locker", "lubricant"] as const;
 
 /** One bolt of a group, one pass: who, when, what the wrench read and what the vehicle stood on. */
 export const signature = z.strictObject({
@@ -45,5 +67,13 @@ export const signature = z.strictObject({
   outcome: word(["held", "redo", "replaced", "accepted"]).default("held"),
   outcomeReason: prose.default(""),
   load: loadList.default([]),
+  /** What the wrench itself read or was set to, where an adapter stands between it and the bolt. */
+  onTool: typedValue.nullable().default(null),
+  /** The angle that was turned, where the wrench counts it. */
+  turnedDeg: num(-3600, 3600, "deg").nullable().default(null),
+  toolId: text(40).nullable().default(null),
+  done: list(word(boltDeeds), 0, 3).default([]),
+  /** The second person, where the document asks for two. */
+  secondId: ulid.nullable().default(null),
   overruleReason: prose.default(""),
 });

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { list, num, text, whole, word } from "../fields";
 import { gearboxSchema, obstacleSchema, point } from "../inputs";
-import { day, dayOrMonth, line, prose } from "./fields";
+import { day, dayOrMonth, line, prose, ulid } from "./fields";
 import { load } from "./load";
 import { powerUnit } from "./mountRoom";
 import { driveTrain } from "./recordings";
@@ -38,6 +38,12 @@ export const vehicle = z.strictObject({
   gearbox: gearboxSchema.nullable().default(null),
   cylinders: whole(1, 16).nullable().default(null),
   idleRpm: num(200, 5000, "rpm").nullable().default(null),
+  /** The sheet of its kind, and what of it only this vehicle knows. */
+  sheetId: ulid.nullable().default(null),
+  chassis: line.default(""),
+  options: list(text(40), 0, 40).default([]),
+  /** Which of two builds it has, by the name of the part: looked at, not guessed. */
+  features: list(z.strictObject({ name: text(80), feature: text(80) }), 0, 60).default([]),
   odometer: list(z.strictObject({ date: day, typed: text(40), km: num(0, 5e6, "km") }), 0, 500).default([]),
   surroundings: surroundings.nullable().default(null),
   powerUnit: powerUnit.nullable().default(null),

@@ -16,8 +16,10 @@ import {
   type ResourceName,
   type Setting,
   type Setup,
+  type Sheet,
   type Shop,
   type Signature,
+  type SpecLine,
   type Step,
   type TorqueGroup,
   type Vehicle,
@@ -108,6 +110,80 @@ export const jobView = z.strictObject({
   }),
 }) as unknown as z.ZodType<JobView>;
 
+/** One line of the list of sheets, with what is still to do on it. */
+export const sheetListLine = z.object({
+  id: z.string(),
+  name: z.string(),
+  title: z.string(),
+  builtFrom: z.string().nullable(),
+  builtTo: z.string().nullable(),
+  transmission: z.string(),
+  torques: z.number(),
+  parts: z.number(),
+  missing: z.number(),
+  conflicts: z.number(),
+  vehicles: z.array(z.object({ id: z.string(), tag: z.string(), buildDate: z.string().nullable() })),
+});
+export type SheetListLine = z.infer<typeof sheetListLine>;
+
+/** A value that no source gives, or that sources give differently, and which open jobs wait for it. */
+export const wantedValue = z.object({
+  lineId: z.string(),
+  sheetId: z.string().nullable(),
+  vehicleId: z.string().nullable(),
+  of: z.string(),
+  kind: z.string(),
+  name: z.string(),
+  state: z.enum(["missing", "conflict"]),
+  jobs: z.array(z.object({ id: z.string(), number: z.number().nullable(), tag: z.string() })),
+});
+export type WantedValue = z.infer<typeof wantedValue>;
+export const sheetList = z.object({ sheets: z.array(sheetListLine), wanted: z.array(wantedValue) });
+
+/** One sheet with its lines, and the vehicles that have it with what is theirs. */
+export interface SheetView {
+  sheet: Sheet;
+  lines: SpecLine[];
+  vehicles: Vehicle[];
+  /** Lines of those vehicles: their own, and those that override the sheet. */
+  vehicleLines: SpecLine[];
+  /** Open jobs of those vehicles. */
+  jobs: { id: string; number: number | null; vehicleId: string; groups: TorqueGroup[]; parts: Part[] }[];
+}
+export const sheetView = z.strictObject({
+  sheet: recordSchema("sheet"),
+  lines: z.array(recordSchema("specLine")),
+  vehicles: z.array(recordSchema("vehicle")),
+  vehicleLines: z.array(recordSchema("specLine")),
+  jobs: z.array(
+    z.strictObject({
+      id: z.string(),
+      number: z.number().nullable(),
+      vehicleId: z.string(),
+      groups: z.array(recordSchema("torqueGroup")),
+      parts: z.array(recordSchema("part")),
+    }),
+  ),
+}) as unknown as z.ZodType<SheetView>;
+
+/** Everything the audit looks through. */
+export interface BookView {
+  sheets: Sheet[];
+  lines: SpecLine[];
+  vehicles: Vehicle[];
+  openJobs: Job[];
+  groups: TorqueGroup[];
+  signatures: Signature[];
+}
+export const bookView = z.strictObject({
+  sheets: z.array(recordSchema("sheet")),
+  lines: z.array(recordSchema("specLine")),
+  vehicles: z.array(recordSchema("vehicle")),
+  openJobs: z.array(recordSchema("job")),
+  groups: z.array(recordSchema("torqueGroup")),
+  signatures: z.array(recordSchema("signature")),
+}) as unknown as z.ZodType<BookView>;
+
 export const vehicleLine = z.object({
   id: z.string(),
   tag: z.string(),
@@ -130,6 +206,10 @@ export interface DossierView {
   setup: Setup[];
   torqueGroup: TorqueGroup[];
   part: Part[];
+  /** The sheet of its kind, with its lines, and the vehicle's own lines. */
+  sheet: Sheet | null;
+  sheetLine: SpecLine[];
+  ownLine: SpecLine[];
 }
 export const dossierView = z.strictObject({
   vehicle: recordSchema("vehicle"),
@@ -138,6 +218,9 @@ export const dossierView = z.strictObject({
   setup: z.array(recordSchema("setup")),
   torqueGroup: z.array(recordSchema("torqueGroup")),
   part: z.array(recordSchema("part")),
+  sheet: recordSchema("sheet").nullable(),
+  sheetLine: z.array(recordSchema("specLine")),
+  ownLine: z.array(recordSchema("specLine")),
 }) as unknown as z.ZodType<DossierView>;
 
 export const shopView = z.object({

@@ -19,6 +19,12 @@ export const part = z.strictObject({
   carriedOver: z.boolean().default(false),
   /** One of several that would do: considered, and in no total unless it is the one that is taken. */
   alternative: z.boolean().default(false),
+  /** The line of the sheet or vehicle it was taken from. */
+  lineId: ulid.nullable().default(null),
+  chassisFrom: line.default(""),
+  chassisTo: line.default(""),
+  option: line.default(""),
+  feature: line.default(""),
   note: line.default(""),
   position: num(0, 1e6).default(0),
 });

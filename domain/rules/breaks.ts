@@ -21,6 +21,15 @@ export interface RuleValues {
   closedAfterOpened: { openedAt: string };
   initialsTaken: { by: string };
   typedAgrees: { typed: string };
+  sheetOrVehicle: object;
+  overrideOfVehicle: object;
+  overrideNeedsReason: object;
+  factsOfKind: { kind: string };
+  sourceOfLine: object;
+  twoSources: { id: string };
+  datesRise: { from: string };
+  secondNeeded: { group: string };
+  otherPerson: object;
 }
 
 export type RuleName = keyof RuleValues;
@@ -67,6 +76,18 @@ const WORDS: { [R in RuleName]: Words<RuleValues[R]> } = {
   closedAfterOpened: { accepts: ({ openedAt }) => `a time from ${openedAt} on, when it was opened` },
   initialsTaken: { accepts: ({ by }) => `initials nobody else has: ${by} signs so` },
   typedAgrees: { accepts: ({ typed }) => `the value of "${typed}" in its base unit` },
+  sheetOrVehicle: { accepts: () => "either a sheet or a vehicle" },
+  overrideOfVehicle: { accepts: () => "nothing on a sheet: only a vehicle overrides" },
+  overrideNeedsReason: { accepts: () => "a reason for overriding the sheet" },
+  factsOfKind: { accepts: ({ kind }) => `what belongs to a ${kind}, and nothing of another kind` },
+  sourceOfLine: { accepts: () => "one of its sources" },
+  twoSources: { accepts: ({ id }) => `an id no other source has: ${id} is there twice` },
+  datesRise: { accepts: ({ from }) => `${from} or later` },
+  secondNeeded: {
+    accepts: () => "a second person",
+    says: ({ group }) => `${group} is signed by two people`,
+  },
+  otherPerson: { accepts: () => "another person than the first" },
 };
 
 export const broken = <R extends RuleName>(

@@ -3,6 +3,7 @@ import {
   checkKnowledge,
   checkLever,
   checkTorqueSequence,
+  lineKinds,
   quantityKinds,
   refusalFromIssues,
   settingInputs,
@@ -18,6 +19,7 @@ import {
 } from "../../contract";
 import { parseQuantity, shopStandard, typedMeans, withChanges } from "../../core";
 import { judgeReading, loadGate, passesOf } from "../torque";
+import { spanOf } from "../vehicle";
 import { broken, type RuleBreak } from "./breaks";
 
 /** Records a rule is read against, beside the one that is written. */
@@ -97,9 +99,40 @@ const signature: Rule<"signature"> = (s, { group, vehicle: of }) => {
     const { minNm, maxNm } = pass.limits;
     return broken("outsideNeedsOutcome", "outcome", s.outcome, { typed: wrench.typed, judged, minNm, maxNm });
   }
-  return s.outcome === "accepted" && !s.outcomeReason.trim()
-    ? broken("acceptedNeedsReason", "outcomeReason", s.outcomeReason)
+  if (s.outcome === "accepted" && !s.outcomeReason.trim()) {
+    return broken("acceptedNeedsReason", "outcomeReason", s.outcomeReason);
+  }
+  if (s.secondId && s.secondId === s.personId) return broken("otherPerson", "secondId", s.secondId);
+  const last = pass.name === passes[passes.length - 1].name;
+  return group.twoPeople && last && !s.secondId && s.outcome !== "redo" && s.outcome !== "replaced"
+    ? broken("secondNeeded", "secondId", null, { group: group.name })
     : null;
+};
+
+/** From a month or a day to a later one; a month's last day counts. */
+const datesRise = (of: { builtFrom: string | null; builtTo: string | null }): RuleBreak | null =>
+  of.builtFrom && of.builtTo && spanOf(of.builtTo).to < spanOf(of.builtFrom).from
+    ? broken("datesRise", "builtTo", of.builtTo, { from: of.builtFrom })
+    : null;
+
+const sheet: Rule<"sheet"> = (s) => {
+  const gearbox = s.gearbox && s.shifterKind ? checkGearbox(s.gearbox, s.shifterKind) : null;
+  return gearbox ?? (s.lever && checkLever(s.lever, { gears: [] })) ?? datesRise(s);
+};
+
+/** A line hangs on one sheet or one vehicle; it has the facts of its kind; what was decided for is one of its sources. */
+const specLine: Rule<"specLine"> = (l) => {
+  if ((l.sheetId === null) === (l.vehicleId === null)) return broken("sheetOrVehicle", "vehicleId", l.vehicleId);
+  if (l.overrides && !l.vehicleId) return broken("overrideOfVehicle", "overrides", l.overrides);
+  if (l.overrides && !l.reason.trim()) return broken("overrideNeedsReason", "reason", l.reason);
+  for (const kind of lineKinds) {
+    if ((l[kind] !== null) !== (kind === l.kind)) return broken("factsOfKind", kind, l[kind], { kind: l.kind });
+  }
+  const ids = l.sources.map((s) => s.id);
+  const again = ids.findIndex((id, i) => ids.indexOf(id) !== i);
+  if (again >= 0) return broken("twoSources", `sources[${again}].id`, ids[again], { id: ids[again] });
+  if (l.decided !== null && !ids.includes(l.decided)) return broken("sourceOfLine", "decided", l.decided);
+  return datesRise(l);
 };
 
 const shop: Rule<"shop"> = (s) => {
@@ -145,6 +178,8 @@ const rules: { [R in ResourceName]?: Rule<R> } = {
   signature,
   shop,
   setting,
+  sheet,
+  specLine,
 };
 
 /** A figure and the text it was typed as: wherever in a record the two stand side by side, they must agree. */

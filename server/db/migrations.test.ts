@@ -19,6 +19,9 @@ describe("database", () => {
     const source = await openDatabase(join(folder, "b.sqlite"));
     // Back to the first: everything since then is undone and done again.
     await source.undoLastMigration();
+    expect(await source.query(`SELECT name FROM sqlite_master WHERE name IN ('sheet', 'spec_line')`)).toEqual([]);
+    expect(await source.query(`SELECT name FROM pragma_table_info('vehicle') WHERE name = 'sheetId'`)).toEqual([]);
+    await source.undoLastMigration();
     expect(await source.query(`SELECT name FROM sqlite_master WHERE name = 'ux_job_number'`)).toEqual([]);
     await source.undoLastMigration();
     expect(await source.query(`SELECT name FROM pragma_table_info('job') WHERE name = 'closing'`)).toEqual([]);
@@ -58,6 +61,7 @@ describe("database", () => {
 
   it("gives a number to one job only, also in a folder put together from two", async () => {
     const source = await openDatabase(join(folder, "d.sqlite"));
+    await source.undoLastMigration();
     await source.undoLastMigration();
     await source.query(
       `INSERT INTO "vehicle" ("id","version","createdAt","updatedAt","tag","owner","make","model","variant","layout",

@@ -9,6 +9,7 @@ import { NumberedJobs1764700000000 } from "./migrations/numberedJobs";
 import { Photos1764200000000 } from "./migrations/photos";
 import { Recordings1764300000000 } from "./migrations/recordings";
 import { SlackChain1764100000000 } from "./migrations/slackChain";
+import { SpecSheets1764800000000 } from "./migrations/specSheets";
 import { Whose1764400000000 } from "./migrations/whose";
 import { StorageError, storageTrouble } from "./trouble";
 
@@ -22,6 +23,7 @@ export const migrations = [
   LoadOfVehicle1764500000000,
   MovingJobs1764600000000,
   NumberedJobs1764700000000,
+  SpecSheets1764800000000,
 ];
 
 /** What must be true of the connection before anything is written: [pragma, value it must read back]. */

@@ -25,16 +25,22 @@ const NAMES: { [R in ResourceName]?: string } = {
   signature: "torque_signature",
   part: "part_line",
   step: "plan_step",
+  specLine: "spec_line",
 };
 
 const FURTHER_PARENTS: { [R in ResourceName]?: readonly ParentLink[] } = {
   job: [{ column: "vehicleId", to: "vehicle" }],
   signature: [{ column: "groupId", to: "torqueGroup" }],
+  specLine: [
+    { column: "sheetId", to: "sheet" },
+    { column: "vehicleId", to: "vehicle" },
+  ],
 };
 
 const INDEXED: { [R in ResourceName]?: readonly string[] } = {
   vehicle: ["tag", "deletedAt"],
   job: ["closedAt"],
+  sheet: ["deletedAt"],
 };
 
 const UNIQUE: { [R in ResourceName]?: readonly string[] } = { job: ["number"] };

@@ -7,13 +7,16 @@ import { jsonBody } from "./json";
 /** Largest set of changes in one request. */
 const RECORD_LIMIT = "2mb";
 
-/** The doors to the records. */
+/** Endpoints of the records. */
 export function recordEndpoints(views: Views, changes: Changes): Router {
   const router = Router();
   router.use("/api", jsonBody(RECORD_LIMIT));
   endpoint(router, routes.yard, ({ query }) => views.yard(query.search, query.limit, query.offset));
   endpoint(router, routes.vehicles, ({ query }) => views.vehicles(query.search, query.limit, query.offset));
   endpoint(router, routes.vehicle, ({ params }) => views.vehicle(params.id));
+  endpoint(router, routes.sheets, () => views.sheets());
+  endpoint(router, routes.sheet, ({ params }) => views.sheet(params.id));
+  endpoint(router, routes.book, () => views.book());
   endpoint(router, routes.job, ({ params }) => views.job(params.id));
   endpoint(router, routes.shop, () => views.shop());
   endpoint(router, routes.bin, () => views.bin());

@@ -40,6 +40,7 @@ export function parseFields<R extends ResourceName>(resource: R, data: unknown, 
 
 async function checkParents(manager: EntityManager, resource: ResourceName, fields: Row, path: string): Promise<void> {
   for (const { column, to } of tables[resource].parents) {
+    if (fields[column] === null && tables[resource].columns[column]?.nullable) continue;
     const parent = await findById(manager, to, String(fields[column]));
     if (!parent || parent.deletedAt) {
       refuse("invalid_input", `${path}.${column}`, fields[column], `the id of a ${to} that exists`);
@@ -49,10 +50,16 @@ async function checkParents(manager: EntityManager, resource: ResourceName, fiel
 
 /** Records that a field names without hanging on them. A person who has left may still be named by older records. */
 const NAMED: { [R in ResourceName]?: readonly { column: string; in?: string; to: ResourceName; ofJob?: true }[] } = {
-  vehicle: [{ column: "load", in: "by", to: "person" }],
+  vehicle: [
+    { column: "load", in: "by", to: "person" },
+    { column: "sheetId", to: "sheet" },
+  ],
   job: [{ column: "chosenSetupId", to: "setup", ofJob: true }],
   reading: [{ column: "takenBy", to: "person" }],
-  signature: [{ column: "personId", to: "person" }],
+  signature: [
+    { column: "personId", to: "person" },
+    { column: "secondId", to: "person" },
+  ],
   photo: [
     { column: "takenBy", to: "person" },
     { column: "readingId", to: "reading", ofJob: true },

@@ -22,7 +22,7 @@ export async function readJob(manager: EntityManager, id: string): Promise<JobVi
 }
 
 /** A record that is not in the bin, or a refusal. */
-export async function standing<R extends "job" | "vehicle">(manager: EntityManager, name: R, id: string) {
+export async function standing<R extends "job" | "vehicle" | "sheet">(manager: EntityManager, name: R, id: string) {
   const record = await findById(manager, name, id);
   if (!record) return refuse("not_found", "id", id, `the id of a ${name}`);
   if (record.deletedAt) return refuse("not_found", "id", id, `a ${name} outside the bin`, `this ${name} is in the bin`);

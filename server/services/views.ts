@@ -2,8 +2,12 @@ import { In, IsNull, Not, type EntityManager, type SelectQueryBuilder } from "ty
 import {
   SHOP_ID,
   type BinLine,
+  type BookView,
   type DossierView,
   type JobView,
+  type ResponseOf,
+  type SheetView,
+  type SpecLine,
   type ResourceName,
   type Vehicle,
   type VehicleLoad,
@@ -15,12 +19,14 @@ import {
   waitKinds,
 } from "../../contract";
 import { entities, find, findById, rowsOf, type Row, type UnitOfWork } from "../db";
-import { waitNow } from "../../domain";
+import { stateOf, waitNow, wantedValues } from "../../domain";
 import { shopIdentity } from "./changes";
 import { orderOf, readJob, standing } from "./readJob";
 
 const titleOf = (v: Pick<Vehicle, "make" | "model" | "variant">): string =>
   [[v.make, v.model].filter(Boolean).join(" "), v.variant].filter(Boolean).join(", ");
+
+type SheetList = ResponseOf<"sheets">;
 
 type VehicleWords = Pick<Vehicle, "tag" | "make" | "model" | "variant" | "owner">;
 
@@ -127,7 +133,95 @@ export class Views {
         setup: await ofJobs("setup"),
         torqueGroup: await ofJobs("torqueGroup"),
         part: await ofJobs("part"),
+        ...(await specOf(manager, vehicle)),
       };
+    });
+  }
+
+  /** Sheets by name, with counts; and what is missing over the shop, first what open jobs wait for. */
+  sheets(): Promise<SheetList> {
+    return this.unit.read(async (manager) => {
+      const { sheets, lines, vehicles, jobs, groups, parts } = await readBook(manager);
+      const names = new Map([...sheets, ...vehicles].map((r): [string, string] => [r.id, "tag" in r ? r.tag : r.name]));
+      const tags = new Map(vehicles.map((v) => [v.id, v.tag]));
+      const bySheet = new Map<string, SpecLine[]>();
+      for (const l of lines) if (l.sheetId) bySheet.set(l.sheetId, [...(bySheet.get(l.sheetId) ?? []), l]);
+      return {
+        sheets: sheets.map((s) => {
+          const own = bySheet.get(s.id) ?? [];
+          const states = own.map((l) => stateOf(l).kind);
+          return {
+            id: s.id,
+            name: s.name,
+            title: titleOf(s),
+            builtFrom: s.builtFrom,
+            builtTo: s.builtTo,
+            transmission: s.transmission,
+            torques: own.filter((l) => l.kind === "torque").length,
+            parts: own.filter((l) => l.kind === "part").length,
+            missing: states.filter((k) => k === "missing").length,
+            conflicts: states.filter((k) => k === "conflict").length,
+            vehicles: vehicles
+              .filter((v) => v.sheetId === s.id)
+              .map(({ id, tag, buildDate }) => ({ id, tag, buildDate })),
+          };
+        }),
+        wanted: wantedValues(
+          lines,
+          [...groups, ...parts],
+          jobs.map((j) => ({ ...j, tag: tags.get(j.vehicleId) ?? "" })),
+          (l) => names.get(l.sheetId ?? l.vehicleId ?? "") ?? "",
+        ),
+      };
+    });
+  }
+
+  sheet(id: string): Promise<SheetView> {
+    return this.unit.read(async (manager) => {
+      const sheet = await standing(manager, "sheet", id);
+      const lines = await find(manager, "specLine", {
+        where: { sheetId: id, deletedAt: IsNull() },
+        order: orderOf("specLine"),
+      });
+      const vehicles = await find(manager, "vehicle", {
+        where: { sheetId: id, deletedAt: IsNull() },
+        order: { tag: "ASC", id: "ASC" },
+      });
+      const ids = vehicles.map((v) => v.id);
+      const vehicleLines = await find(manager, "specLine", {
+        where: { vehicleId: In(ids), deletedAt: IsNull() },
+        order: orderOf("specLine"),
+      });
+      const jobs = await find(manager, "job", {
+        where: { vehicleId: In(ids), closedAt: IsNull(), deletedAt: IsNull() },
+        order: { number: "ASC" },
+      });
+      const ofJobs = { where: { jobId: In(jobs.map((j) => j.id)), deletedAt: IsNull() } };
+      const groups = await find(manager, "torqueGroup", { ...ofJobs, order: orderOf("torqueGroup") });
+      const parts = await find(manager, "part", { ...ofJobs, order: orderOf("part") });
+      return {
+        sheet,
+        lines,
+        vehicles,
+        vehicleLines,
+        jobs: jobs.map((j) => ({
+          id: j.id,
+          number: j.number,
+          vehicleId: j.vehicleId,
+          groups: groups.filter((g) => g.jobId === j.id),
+          parts: parts.filter((p) => p.jobId === j.id),
+        })),
+      };
+    });
+  }
+
+  book(): Promise<BookView> {
+    return this.unit.read(async (manager) => {
+      const { sheets, lines, vehicles, jobs, groups } = await readBook(manager);
+      const signatures = await find(manager, "signature", {
+        where: { jobId: In(jobs.map((j) => j.id)), deletedAt: IsNull() },
+      });
+      return { sheets, lines, vehicles, openJobs: jobs, groups, signatures };
     });
   }
 
@@ -186,6 +280,39 @@ export class Views {
       return { records: records.sort((a, b) => b.deletedAt.localeCompare(a.deletedAt)) };
     });
   }
+}
+
+/** A vehicle's sheet with its lines, and its own. */
+async function specOf(
+  manager: EntityManager,
+  vehicle: Vehicle,
+): Promise<Pick<DossierView, "sheet" | "sheetLine" | "ownLine">> {
+  const linesOf = (where: object) =>
+    find(manager, "specLine", { where: { ...where, deletedAt: IsNull() }, order: orderOf("specLine") });
+  const known = vehicle.sheetId ? await findById(manager, "sheet", vehicle.sheetId) : null;
+  // A sheet in the bin is no sheet: it comes back with it.
+  const sheet = known?.deletedAt ? null : known;
+  return {
+    sheet,
+    sheetLine: sheet ? await linesOf({ sheetId: sheet.id }) : [],
+    ownLine: await linesOf({ vehicleId: vehicle.id }),
+  };
+}
+
+/** All sheets and lines outside the bin, the vehicles, and what open jobs took from them. */
+async function readBook(manager: EntityManager) {
+  const standingAll = { where: { deletedAt: IsNull() } };
+  const sheets = await find(manager, "sheet", { ...standingAll, order: { name: "ASC", id: "ASC" } });
+  const vehicles = await find(manager, "vehicle", { ...standingAll, order: { tag: "ASC", id: "ASC" } });
+  const kept = new Set([...sheets.map((s) => s.id), ...vehicles.map((v) => v.id)]);
+  const lines = (await find(manager, "specLine", { ...standingAll, order: orderOf("specLine") })).filter((l) =>
+    kept.has(l.sheetId ?? l.vehicleId ?? ""),
+  );
+  const jobs = await find(manager, "job", { where: { closedAt: IsNull(), deletedAt: IsNull() } });
+  const ofJobs = { where: { jobId: In(jobs.map((j) => j.id)), deletedAt: IsNull() } };
+  const groups = await find(manager, "torqueGroup", { ...ofJobs, order: orderOf("torqueGroup") });
+  const parts = await find(manager, "part", { ...ofJobs, order: orderOf("part") });
+  return { sheets, vehicles, lines, jobs, groups, parts };
 }
 
 /** Jobs with the vehicle each is of, some columns of both. */

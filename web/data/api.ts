@@ -35,7 +35,7 @@ export const api = createApi({
     retryCondition: (error, _args, { attempt }) =>
       Boolean((error as Partial<ApiError>)?.offline) && attempt <= READ_TRIES,
   }),
-  tagTypes: ["Yard", "Vehicles", "Vehicle", "Job", "Shop", "Bin", "History"],
+  tagTypes: ["Yard", "Vehicles", "Vehicle", "Job", "Sheet", "Shop", "Bin", "History"],
   refetchOnReconnect: true,
   // An answer that is not what the contract says is a fault of the program: it is said, never shown as data.
   catchSchemaFailure: ({ message }) => ({
@@ -73,6 +73,22 @@ const records = api.injectEndpoints({
       responseSchema: answerOf("vehicle"),
       providesTags: (_dossier, _error, id) => [{ type: "Vehicle", id }],
     }),
+    sheets: build.query<ResponseOf<"sheets">, void>({
+      query: () => addressOf("sheets"),
+      responseSchema: answerOf("sheets"),
+      providesTags: ["Sheet"],
+    }),
+    sheet: build.query<ResponseOf<"sheet">, string>({
+      query: (id) => addressOf("sheet", { id }),
+      responseSchema: answerOf("sheet"),
+      providesTags: (_view, _error, id) => ["Sheet", { type: "Sheet" as const, id }],
+    }),
+    book: build.query<ResponseOf<"book">, void>({
+      query: () => addressOf("book"),
+      responseSchema: answerOf("book"),
+      providesTags: ["Sheet", "Shop"],
+      keepUnusedDataFor: 0,
+    }),
     job: build.query<ResponseOf<"job">, string>({
       query: (id) => addressOf("job", { id }),
       responseSchema: answerOf("job"),
@@ -109,6 +125,9 @@ export const {
   useYardQuery,
   useVehiclesQuery,
   useVehicleQuery,
+  useSheetsQuery,
+  useSheetQuery,
+  useBookQuery,
   useJobQuery,
   useShopQuery,
   useBinQuery,

@@ -1,5 +1,14 @@
-import { Table, TableColumn, type QueryRunner } from "typeorm";
+import { Table, TableColumn, type QueryRunner, type TableColumnOptions } from "typeorm";
 import { column, tableColumn, type ColumnSpec } from "../columns";
+
+/** The columns every record has. */
+export const headColumns = (): TableColumnOptions[] => [
+  { name: "id", type: "text", isPrimary: true },
+  tableColumn("version", column.integer),
+  tableColumn("createdAt", column.text),
+  tableColumn("updatedAt", column.text),
+  tableColumn("deletedAt", column.maybe(column.text)),
+];
 
 /** A table of records that hang on a job: the head every record has, the columns given, key and index to the job. */
 export async function createJobTable(
@@ -11,11 +20,7 @@ export async function createJobTable(
     new Table({
       name,
       columns: [
-        { name: "id", type: "text", isPrimary: true },
-        tableColumn("version", column.integer),
-        tableColumn("createdAt", column.text),
-        tableColumn("updatedAt", column.text),
-        tableColumn("deletedAt", column.maybe(column.text)),
+        ...headColumns(),
         tableColumn("jobId", column.text),
         ...Object.entries(columns).map(([key, spec]) => tableColumn(key, spec)),
       ],
@@ -41,8 +46,13 @@ export async function dropDefaults(
   runner: QueryRunner,
   columns: readonly (readonly [table: string, name: string, spec: ColumnSpec])[],
 ): Promise<void> {
-  for (const [table, name, spec] of columns) {
-    const has = (await runner.getTable(table))?.findColumnByName(name);
-    if (has) await runner.changeColumn(table, has, new TableColumn(tableColumn(name, spec)));
+  // A table is copied for each change of its columns: all of one table are changed at once.
+  for (const table of new Set(columns.map(([t]) => t))) {
+    const known = await runner.getTable(table);
+    const changes = columns.flatMap(([t, name, spec]) => {
+      const oldColumn = t === table ? known?.findColumnByName(name) : undefined;
+      return oldColumn ? [{ oldColumn, newColumn: new TableColumn(tableColumn(name, spec)) }] : [];
+    });
+    if (changes.length) await runner.changeColumns(table, changes);
   }
 }

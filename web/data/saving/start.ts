@@ -28,7 +28,9 @@ const NO_CONNECTION = "no connection";
 function tagsOf(records: ChangeAnswer["records"]): Parameters<typeof api.util.invalidateTags>[0] {
   const touched = new Set(records.map((r) => r.resource));
   const lists = touched.has("vehicle") || touched.has("job") ? (["Vehicles"] as const) : [];
-  return ["Yard", "History", "Bin", "Vehicle", ...lists];
+  const sheets = ["sheet", "specLine", "vehicle", "torqueGroup", "part"] as const;
+  const ofSheets = sheets.some((r) => touched.has(r)) ? (["Sheet"] as const) : [];
+  return ["Yard", "History", "Bin", "Vehicle", ...lists, ...ofSheets];
 }
 
 /** What saving stands on; a test brings its own. */

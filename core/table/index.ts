@@ -1,0 +1,1 @@
+export { readTable, writeTable, TABLE_ROWS, type TableRead } from "./table";

@@ -1,0 +1,39 @@
+export { appliesTo, questionsFor, type Applies, type WhichOne } from "./applies";
+export {
+  audit,
+  calibratedUntil,
+  questionsOfLine,
+  questionsOfTorque,
+  type AuditFinding,
+  type AuditInput,
+  type AuditPlace,
+  type Questioned,
+} from "./audit";
+export { compareLines, lineKey, type LinePair } from "./compare";
+export {
+  besideEachOther,
+  lineFields,
+  mergeLines,
+  readSheet,
+  writeSheet,
+  type MergeChoice,
+  type MergeLine,
+  type SheetFile,
+  type SheetRead,
+} from "./files";
+export {
+  blankLine,
+  columnRoles,
+  guessColumns,
+  readRows,
+  type BadRow,
+  type ColumnRole,
+  type DraftLine,
+  type ImportAsk,
+} from "./importing";
+export { countFrom, linesFor, type VehicleLine } from "./inherit";
+export { supersededChain, type Chain } from "./supersede";
+export { partsTable, torqueTable } from "./tables";
+export { groupFrom, learned, partFrom } from "./take";
+export { sourcesAgree, sourceText, stateOf, torqueOf, valueOf, type LineFields, type LineState } from "./value";
+export { wantedValues } from "./wanted";
