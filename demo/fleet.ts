@@ -2,6 +2,7 @@ import type { LoadWord, NewFields } from "../contract";
 import type { Gearbox } from "../core";
 import type { DemoDays } from "./days";
 import { hillclimbDrive, minibusDrive, vanDrive } from "./driveTrains";
+import type { SheetName } from "./sheets";
 import { hillclimbUnit, minibusUnit, vanUnit } from "./mounts";
 
 /** Five forward gears and reverse in three gates; odd gears to the front. */
@@ -35,7 +36,8 @@ const on = (at: string, by: string, ...now: LoadWord[]): NewVehicle["load"] => (
 export function fleet(
   days: DemoDays,
   people: Record<"corrow" | "tannack" | "sorley", string>,
-): Record<"van" | "minibus" | "pickup" | "tractor" | "hillclimb", NewVehicle> {
+  sheetIds: Record<SheetName, string>,
+): Record<SheetName | "bakery", NewVehicle> {
   return {
     van: {
       load: on(days.at(-3, "11:00"), people.tannack, "onWheels"),
@@ -59,7 +61,26 @@ export function fleet(
       ]),
       powerUnit: vanUnit,
       driveTrain: vanDrive,
+      sheetId: sheetIds.van,
+      chassis: "4 207",
       notes: "Island rounds, a hundred stops a day. Cables replaced once, at 98 000 km.",
+    },
+    bakery: {
+      tag: "SI 1142",
+      owner: "Hesk Bakery",
+      make: "Skarvane",
+      model: "P2",
+      variant: "bakery body",
+      buildDate: "2014-11-03",
+      layout: "eastWest",
+      drivenWheels: "front",
+      shifterKind: "cable",
+      gearbox: fiveSpeed(11),
+      cylinders: 4,
+      idleRpm: 800,
+      odometer: km(days, [[30, 203110]]),
+      sheetId: sheetIds.van,
+      chassis: "1 188",
     },
     minibus: {
       load: on(days.at(0, "09:10"), people.corrow, "onWheels"),
@@ -83,6 +104,7 @@ export function fleet(
       ]),
       powerUnit: minibusUnit,
       driveTrain: minibusDrive,
+      sheetId: sheetIds.minibus,
       notes: "Selector joint changed in the build from March 2013; this one has the early joint.",
     },
     pickup: {
@@ -127,6 +149,7 @@ export function fleet(
         body: { shaftRadiusMm: 8, knobRadiusMm: 20, tailRadiusMm: 10, stubMm: 8 },
         hand: null,
       },
+      sheetId: sheetIds.pickup,
       notes: "The transfer-case lever is the one on the bench here; the main lever is a turret of its own.",
     },
     tractor: {
@@ -156,6 +179,7 @@ export function fleet(
         [3, 11320],
       ]),
       automatic: true,
+      sheetId: sheetIds.tractor,
       notes: "Floor shifter on an automatic that never had one. Hours count more than kilometres.",
     },
     hillclimb: {
@@ -208,6 +232,7 @@ export function fleet(
       },
       powerUnit: hillclimbUnit,
       driveTrain: hillclimbDrive,
+      sheetId: sheetIds.hillclimb,
       notes: "Built by the club. Solid bushes at the gearbox since last season.",
     },
   };

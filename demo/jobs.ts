@@ -1,13 +1,16 @@
 import type { LoadWord, NewFields, Operation, TypedValue } from "../contract";
 import type { DemoClient } from "./client";
 import type { DemoDays } from "./days";
+import type { SheetName } from "./sheets";
 
 /** What every job of the demo is told with. */
 export interface Teller {
   client: DemoClient;
   days: DemoDays;
   people: { corrow: string; tannack: string; sorley: string };
-  vehicles: Record<"van" | "minibus" | "pickup" | "tractor" | "hillclimb", string>;
+  vehicles: Record<SheetName | "bakery", string>;
+  /** Lines of the sheets, by "sheet/name": what a job took from them. */
+  lines: Map<string, string>;
 }
 
 export const mm = (...values: number[]): TypedValue[] => values.map((v) => ({ typed: `${v} mm`, base: v }));

@@ -5,6 +5,7 @@ import { DemoDays } from "./days";
 import { fleet } from "./fleet";
 import type { Teller } from "./jobs";
 import { openJobs } from "./openJobs";
+import { ownValues, sheets } from "./sheets";
 
 /** Fills an empty shop with the Skerrin Isles Carriage Shed, through the program's own doors. */
 export async function seed(address: string, day: string): Promise<void> {
@@ -14,19 +15,39 @@ export async function seed(address: string, day: string): Promise<void> {
   await client.change("shop", "The shed opens", [
     client.create(
       "shop",
-      { name: "Skerrin Isles Carriage Shed", units: "metric", currency: "crowns", simulatedInstruments: true },
+      {
+        name: "Skerrin Isles Carriage Shed",
+        units: "metric",
+        currency: "crowns",
+        simulatedInstruments: true,
+        tools: [
+          { id: "w25", name: "Wrench 5 to 25", serial: "CS-104", minNm: 5, maxNm: 25, calibrated: days.day(-120) },
+          {
+            id: "w100",
+            name: "Wrench 20 to 100",
+            serial: "CS-098",
+            minNm: 20,
+            maxNm: 100,
+            deviationPct: 3,
+            calibrated: days.day(-200),
+          },
+          { id: "w200", name: "Wrench 40 to 200", serial: "CS-061", minNm: 40, maxNm: 200, calibrated: days.day(-430) },
+        ],
+      },
       SHOP_ID,
     ),
     client.create("person", { name: "E. Corrow", initials: "EC", role: "shift and mount work" }, people.corrow),
     client.create("person", { name: "J. Tannack", initials: "JT", role: "helper, witness" }, people.tannack),
     client.create("person", { name: "M. Sorley", initials: "MS", role: "engines" }, people.sorley),
   ]);
+  const known = await sheets(client);
   const vehicles = {} as Teller["vehicles"];
-  for (const [name, data] of Object.entries(fleet(days, people)) as [keyof Teller["vehicles"], never][]) {
+  for (const [name, data] of Object.entries(fleet(days, people, known.ids)) as [keyof Teller["vehicles"], never][]) {
     vehicles[name] = client.id();
     await client.change("shop", "Vehicle entered", [client.create("vehicle", data, vehicles[name])]);
   }
-  const teller: Teller = { client, days, people, vehicles };
+  await ownValues(client, vehicles, known.lines);
+  const teller: Teller = { client, days, people, vehicles, lines: known.lines };
   await closedJobs(teller);
   await openJobs(teller);
 }

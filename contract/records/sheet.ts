@@ -104,6 +104,7 @@ export const sheet = z.strictObject({
   builtTo: dayOrMonth.nullable().default(null),
   transmission: line.default(""),
   option: line.default(""),
+  layout: word(["northSouth", "eastWest"]).default("northSouth"),
   shifterKind: word(shifterKinds).nullable().default(null),
   gearbox: gearboxSchema.nullable().default(null),
   lever: leverSchema.nullable().default(null),

@@ -192,6 +192,8 @@ export const vehicleLine = z.object({
   shifterKind: z.string(),
   layout: z.string(),
   km: z.number().nullable(),
+  buildDate: z.string().nullable(),
+  sheetId: z.string().nullable(),
   openJobs: z.number(),
   jobs: z.number(),
 });

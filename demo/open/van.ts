@@ -156,6 +156,8 @@ export async function vanPlan(t: Teller): Promise<void> {
     .step("Bushes in, clips over, cables on: left to left", "under")
     .step("Every gear at rest, reverse needs the lift", "cabin");
   job.group("Bottom plate", {
+    lineId: t.lines.get("van/Bottom plate"),
+    grade: "8.8",
     pattern: "box",
     count: 4,
     thread: "M6",
@@ -163,7 +165,14 @@ export async function vanPlan(t: Teller): Promise<void> {
     specSource: "Skarvane sheet 8-2",
     specOrigin: "specified",
   });
-  job.group("Shifter to floor", { pattern: "box", count: 4, thread: "M8" });
+  job.group("Shifter to floor", {
+    lineId: t.lines.get("van/Shifter to floor"),
+    pattern: "box",
+    count: 4,
+    thread: "M8",
+    grade: "8.8",
+    lengthMm: 20,
+  });
   job.group("Exhaust shield", {
     pattern: "line",
     count: 3,

@@ -4,4 +4,4 @@ export { openCounts } from "./open";
 export { topicsOf, type Topic } from "./topics";
 export { hasReading, measurandsOf, toMeasureAgain, wantedOf } from "./wanted";
 export { awaited, followed, partsArrived, waitNow, type Followed } from "./waits";
-export { byPosition, inOrder, nextPosition } from "./positions";
+export { byPosition, inOrder, nextPosition, positionAt } from "./positions";

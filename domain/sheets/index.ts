@@ -31,9 +31,10 @@ export {
   type DraftLine,
   type ImportAsk,
 } from "./importing";
+export { impactOf, type Impact } from "./impact";
 export { countFrom, linesFor, type VehicleLine } from "./inherit";
 export { supersededChain, type Chain } from "./supersede";
 export { partsTable, torqueTable } from "./tables";
-export { groupFrom, learned, partFrom } from "./take";
+export { groupFrom, jobValue, learned, partFrom } from "./take";
 export { sourcesAgree, sourceText, stateOf, torqueOf, valueOf, type LineFields, type LineState } from "./value";
 export { wantedValues } from "./wanted";

@@ -9,8 +9,6 @@ const ORIGIN = { document: "specified", leaflet: "claimed", measured: "measured"
  * which is right, and nothing is torqued to a guess.
  */
 export function groupFrom(line: SpecLine, jobId: string, position: number): NewFields<"torqueGroup"> {
-  const state = stateOf(line);
-  const source = state.kind === "known" ? state.source : null;
   const {
     count,
     pattern,
@@ -31,9 +29,7 @@ export function groupFrom(line: SpecLine, jobId: string, position: number): NewF
     lineId: line.id,
     name: line.name,
     position,
-    specTyped: source?.typed ?? "",
-    specSource: source ? sourceText(source) : "",
-    specOrigin: source ? ORIGIN[source.how] : "missing",
+    ...jobValue(line),
     ...(line.torque && {
       count,
       pattern,
@@ -97,4 +93,15 @@ export function learned(
     photo: null,
   };
   return line.sources.some((s) => sourcesAgree(line.kind, s, source)) ? null : source;
+}
+
+/** The value of a line as a torque group takes it: what it is, from where, and how it is known. */
+export function jobValue(line: Pick<SpecLine, "kind" | "sources" | "decided">) {
+  const state = stateOf(line);
+  const source = state.kind === "known" ? state.source : null;
+  return {
+    specTyped: source?.typed ?? "",
+    specSource: source ? sourceText(source).slice(0, 200) : "",
+    specOrigin: source ? ORIGIN[source.how] : ("missing" as const),
+  };
 }

@@ -100,7 +100,21 @@ async function checkStays(manager: EntityManager, before: Row | null, fields: Ro
   }
 }
 
+/** Pictures a line of a sheet names: the pages of its sources, and what tells it apart. */
+const picturesOf = (line: Row | null): { at: string; file: string }[] => [
+  ...((line?.sources as { photo: string | null }[] | undefined) ?? []).flatMap(({ photo }, i) =>
+    photo ? [{ at: `sources[${i}].photo`, file: photo }] : [],
+  ),
+  ...(line?.featurePhoto ? [{ at: "featurePhoto", file: String(line.featurePhoto) }] : []),
+];
+
 function checkFiles(resource: ResourceName, before: Row | null, fields: Row, files: KeptFiles, path: string): void {
+  if (resource === "specLine") {
+    const known = new Set(picturesOf(before).map((p) => p.file));
+    const strange = picturesOf(fields).find((p) => !known.has(p.file) && !files.photo(p.file));
+    if (strange)
+      refuse("invalid_input", `${path}.${strange.at}`, strange.file, "the hash of a photo that was sent in before");
+  }
   if (resource !== "photo" && resource !== "recording") return;
   const file = String(fields.file);
   if (file === before?.file || files[resource](file)) return;

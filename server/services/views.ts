@@ -252,7 +252,11 @@ export class Views {
     return this.unit.read(async (manager) => {
       const of = async (name: "photo" | "recording"): Promise<Set<string>> =>
         new Set((await manager.find(entities[name], { select: { file: true } })).map((r) => String(r.file)));
-      return { photo: await of("photo"), recording: await of("recording") };
+      const photo = await of("photo");
+      for (const line of await find(manager, "specLine")) {
+        for (const file of [line.featurePhoto, ...line.sources.map((s) => s.photo)]) if (file) photo.add(file);
+      }
+      return { photo, recording: await of("recording") };
     });
   }
 
@@ -392,7 +396,7 @@ function binTitle(resource: ResourceName, row: Row): string {
 }
 
 function lineOf(vehicle: Vehicle, jobs: readonly Row[]): VehicleLine {
-  const { id, tag, owner, shifterKind, layout, odometer } = vehicle;
+  const { id, tag, owner, shifterKind, layout, odometer, buildDate, sheetId } = vehicle;
   const latest = odometer.reduce<{ date: string; km: number } | null>((a, b) => (a && a.date > b.date ? a : b), null);
   return {
     id,
@@ -402,6 +406,8 @@ function lineOf(vehicle: Vehicle, jobs: readonly Row[]): VehicleLine {
     shifterKind,
     layout,
     km: latest?.km ?? null,
+    buildDate,
+    sheetId,
     openJobs: jobs.filter((j) => j.closedAt === null).length,
     jobs: jobs.length,
   };

@@ -43,6 +43,17 @@ const PLACES: Place[] = [
     ),
   },
   {
+    path: "/sheets",
+    name: "Sheets",
+    key: "g t",
+    icon: (
+      <>
+        <path d="M5.5 3.5h9.2l3.8 3.8v13.2h-13z" />
+        <path d="M8.5 9.5h7M8.5 13h7M8.5 16.5h4.5" />
+      </>
+    ),
+  },
+  {
     path: "/desk",
     name: "Desk tools",
     key: "g d",
@@ -68,7 +79,7 @@ const PLACES: Place[] = [
 
 const KEY_LIST: [string, string][] = [
   ["/", "search and go"],
-  ["g y, g v, g d, g o", "Yard, Vehicles, Desk tools, Shop"],
+  ["g y, g v, g t, g d, g o", "Yard, Vehicles, Sheets, Desk tools, Shop"],
   ["[ and ]", "previous and next stage of a job"],
   ["n", "new reading (Gauge and Prove)"],
   ["1 to 6, r, 0", "put the lever in gear, neutral (throw bench)"],

@@ -9,6 +9,9 @@ const JobPage = late(() => import("../features/job/JobPage").then((m) => m.JobPa
 const RecordPage = late(() => import("../features/record/RecordPage").then((m) => m.RecordPage));
 const VehiclesPage = late(() => import("../features/vehicles/VehiclesPage").then((m) => m.VehiclesPage));
 const VehiclePage = late(() => import("../features/vehicles/VehiclePage").then((m) => m.VehiclePage));
+const SheetsPage = late(() => import("../features/sheets").then((m) => m.SheetsPage));
+const SheetPage = late(() => import("../features/sheets").then((m) => m.SheetPage));
+const CompareSheets = late(() => import("../features/sheets").then((m) => m.ComparePage));
 const DeskPage = late(() => import("../features/desk/DeskPage").then((m) => m.DeskPage));
 const DeskBench = late(() => import("../features/desk/DeskBench").then((m) => m.DeskBench));
 const TorqueTextTool = late(() => import("../features/desk/TorqueTextTool").then((m) => m.TorqueTextTool));
@@ -53,6 +56,9 @@ export const router = createBrowserRouter([
           { path: "vehicles/:vehicleId", element: <VehiclePage /> },
           { path: "jobs/:jobId/record", element: <RecordPage /> },
           { path: "jobs/:jobId/:stage?", element: <JobPage /> },
+          { path: "sheets", element: <SheetsPage /> },
+          { path: "sheets/compare", element: <CompareSheets /> },
+          { path: "sheets/:sheetId", element: <SheetPage /> },
           { path: "desk", element: <DeskPage /> },
           { path: "desk/throw-bench", element: <DeskBench /> },
           { path: "desk/torque-text", element: <TorqueTextTool /> },

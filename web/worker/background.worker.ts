@@ -1,6 +1,7 @@
 import { expose, transfer } from "comlink";
 import { askGatedLinkage, askShims, type Refusal } from "../../contract";
 import { wavBytes } from "../../core";
+import { audit } from "../../domain";
 import type { Background, TaskName, Tasks } from "./protocol";
 import { spectrumOf } from "./spectrumOf";
 
@@ -15,6 +16,7 @@ type Work<N extends TaskName> = (
 const works: { [N in TaskName]: Work<N> } = {
   shims: askShims,
   gatedLinkage: askGatedLinkage,
+  audit,
   spectrum: async (asked, tell) => {
     const out = await spectrumOf(asked, tell);
     return "error" in out

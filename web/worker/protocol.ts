@@ -1,4 +1,5 @@
 import type { Refusal } from "../../contract";
+import type { AuditFinding, AuditInput } from "../../domain";
 import type { GatedAnswer, ShimsAnswer, SpectrumAnswer } from "../../core";
 
 /** What is asked of a recording that is kept. */
@@ -25,6 +26,7 @@ export interface SpectrumDrawn extends Omit<SpectrumAnswer, "amplitude" | "order
 export interface Tasks {
   shims: { asked: unknown; answer: ShimsAnswer };
   gatedLinkage: { asked: unknown; answer: GatedAnswer };
+  audit: { asked: AuditInput; answer: AuditFinding[] };
   spectrum: { asked: SpectrumRequest; answer: SpectrumDrawn };
   /** A WAV file of samples that were recorded in the page. */
   wav: { asked: { samples: Float32Array; rateHz: number }; answer: Uint8Array };

@@ -13,6 +13,7 @@ const SHEET: Record<string, ColumnSpec> = {
   builtTo: maybe(text),
   transmission: text,
   option: text,
+  layout: text,
   shifterKind: maybe(text),
   gearbox: maybe(json),
   lever: maybe(json),

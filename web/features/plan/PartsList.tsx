@@ -6,7 +6,9 @@ import { NumberField, PriceField } from "../../ui/NumberField";
 import { SlotSwitch } from "../../ui/slots";
 import { Choice, TextField } from "../../ui/TextField";
 import type { StageProps } from "../../data/stage";
-import { nextPosition, fitDoubts } from "../../../domain";
+import { nextPosition, fitDoubts, positionAt } from "../../../domain";
+import { SortableList } from "../../ui/SortableList";
+import { GiveBack } from "./GiveBack";
 import { AddLine } from "../../ui/AddLine";
 import { DayField } from "../../ui/DayField";
 import { doubtText } from "../../format/fitDoubts";
@@ -32,9 +34,16 @@ export function PartsList({ view, edit }: StageProps) {
         Parts
         <span className="lb">{total > 0 && `${total.toFixed(2)} ${currency} in all`}</span>
       </h2>
-      <ul className="lined">
-        {view.part.map((p) => (
-          <li key={p.id}>
+      <SortableList
+        items={view.part}
+        className="lined"
+        nameOf={(p) => p.name}
+        onMove={(p, to) =>
+          edit.update("part", p, { position: positionAt(view.part, p.id, to) }, `${p.name}: moved in the list`)
+        }
+      >
+        {(p) => (
+          <>
             <div className={css.pline}>
               <Press
                 className="pname"
@@ -43,7 +52,7 @@ export function PartsList({ view, edit }: StageProps) {
               >
                 <span className="rt">{p.name}</span>
                 <span className="lb">
-                  {[p.carriedOver ? "carried over from the old part" : p.maker, p.number, p.variant]
+                  {[p.carriedOver ? "carried over from the old part" : p.maker, p.number, p.variant, p.feature]
                     .filter(Boolean)
                     .join(" · ") || "no number yet"}
                 </span>
@@ -132,15 +141,16 @@ export function PartsList({ view, edit }: StageProps) {
                   />
                   <span>alternative, not in the total</span>
                   <span className="push" />
+                  <GiveBack view={view} edit={edit} of={p} />
                   <Button size="small" onClick={() => edit.remove("part", p, `${p.name} into the bin`)}>
                     Into the bin
                   </Button>
                 </div>
               </div>
             )}
-          </li>
-        ))}
-      </ul>
+          </>
+        )}
+      </SortableList>
       <AddLine
         label="Add a part: what it is"
         onAdd={(name) =>

@@ -1,4 +1,5 @@
 import { Button } from "antd";
+import { useState } from "react";
 import { useNavigate } from "react-router";
 import { capital, countInWords, enumerate } from "../../format/grammar";
 import { Answer } from "../../ui/Answer";
@@ -6,12 +7,14 @@ import { awaited, fitDoubts, specOf } from "../../../domain";
 import type { StageProps } from "../../data/stage";
 import { PartsList } from "./PartsList";
 import { StepsList } from "../../pieces/job/StepsList";
+import { TakeFromVehicle } from "./TakeFromVehicle";
 import { TorqueGroups } from "./TorqueGroups";
 import css from "./plan.module.css";
 
 /** Parts to get, fasteners to torque, steps to take: working lists before anything is undone. */
 export default function PlanStage({ view, edit }: StageProps) {
   const navigate = useNavigate();
+  const [taking, setTaking] = useState(false);
   const waiting = awaited(view.part);
   const doubtful = view.part.filter(
     (p) => !p.alternative && fitDoubts(p, view.vehicle).some((d) => d.kind !== "dateUnknown"),
@@ -22,9 +25,12 @@ export default function PlanStage({ view, edit }: StageProps) {
     <>
       <Answer
         acts={
-          <Button type="primary" onClick={() => void navigate(`/jobs/${view.job.id}/fit`)}>
-            Go on to Fit
-          </Button>
+          <>
+            <Button onClick={() => setTaking(true)}>Take from the vehicle</Button>
+            <Button type="primary" onClick={() => void navigate(`/jobs/${view.job.id}/fit`)}>
+              Go on to Fit
+            </Button>
+          </>
         }
       >
         {doubtful.length ? (
@@ -63,6 +69,7 @@ export default function PlanStage({ view, edit }: StageProps) {
         </div>
         <TorqueGroups view={view} edit={edit} />
       </div>
+      {taking && <TakeFromVehicle view={view} edit={edit} onClose={() => setTaking(false)} />}
     </>
   );
 }

@@ -1,32 +1,19 @@
-import { boundsOf, resources, fieldsOf, type Operation, type Signature, type TorqueGroup } from "../../../contract";
+import { fieldsOf, type Operation, type Signature, type TorqueGroup } from "../../../contract";
 import { Button, Modal } from "antd";
 import { useState } from "react";
-import { strandedSignatures, nextPosition, passesText, readPasses } from "../../../domain";
+import { strandedSignatures, nextPosition, positionAt, questionsOfTorque } from "../../../domain";
 import { useVehicleQuery } from "../../data/api";
 import { newId } from "../../data/saving";
 import { SpecFigure } from "../../pieces/torque/SpecFigure";
-import { NumberField } from "../../ui/NumberField";
-import { SpecField } from "../../ui/SpecField";
-import { Choice, TextField } from "../../ui/TextField";
+import { questionText } from "../../format/sheetWords";
+import { SortableList } from "../../ui/SortableList";
+import { GiveBack } from "./GiveBack";
+import { GroupForm, LOADS } from "./GroupForm";
 import { BoltPatternMini } from "../../pieces/torque/BoltPattern";
 import type { StageProps } from "../../data/stage";
 import { AddLine } from "../../ui/AddLine";
 import { Press } from "../../ui/Press";
 import css from "./plan.module.css";
-
-const USUAL_TOLERANCE_PCT = resources.torqueGroup.shape.tolerancePct.parse(undefined);
-
-const PATTERNS = { circle: "circle", line: "line", box: "box of 4" } as const;
-const LOADS = { any: "any load state", rideHeight: "at ride height" } as const;
-const REUSE = { ask: "not known yet", reuse: "used again", replace: "replaced, single use" } as const;
-const ORIGINS = {
-  specified: "specified, from a document",
-  claimed: "claimed by a seller",
-  estimated: "estimated",
-  missing: "missing",
-  measured: "measured",
-  calculated: "calculated",
-} as const;
 
 /** A change that would leave signatures without their bolt: it waits for a yes. */
 interface Asked {
@@ -80,11 +67,18 @@ export function TorqueGroups({ view, edit }: StageProps) {
   return (
     <section className="sect" aria-label="Torque groups">
       <h2 className="hd2">
-        Torque groups <span className="lb">as the document writes them</span>
+        Torque groups <span className="lb">as the document writes them, in the order they are torqued</span>
       </h2>
-      <ul className="lined">
-        {groups.map((g) => (
-          <li key={g.id}>
+      <SortableList
+        items={groups}
+        className="lined"
+        nameOf={(g) => g.name}
+        onMove={(g, to) =>
+          edit.update("torqueGroup", g, { position: positionAt(groups, g.id, to) }, `${g.name}: torqued ${nth(to)}`)
+        }
+      >
+        {(g) => (
+          <>
             <Press
               className={css.gline}
               aria-expanded={open === g.id}
@@ -102,130 +96,26 @@ export function TorqueGroups({ view, edit }: StageProps) {
                     .filter(Boolean)
                     .join(" · ")}
                 </span>
+                {questionsOfTorque(g.specTyped, g).map((q, i) => (
+                  <span key={i} className="lb och">
+                    {questionText(q)}
+                  </span>
+                ))}
               </span>
               <SpecFigure group={g} />
             </Press>
             {open === g.id && (
-              <div className="pmore">
-                <div className="fields">
-                  <TextField
-                    label="where"
-                    value={g.name}
-                    required
-                    max={boundsOf(resources.torqueGroup, "name").max}
-                    onCommit={(name) => patch(g, { name }, "name")}
-                  />
-                  <SpecField
-                    label="specification, as written"
-                    value={g.specTyped}
-                    whileTyping={signedIn(g).length === 0}
-                    onCommit={(specTyped) =>
-                      patch(
-                        g,
-                        {
-                          specTyped,
-                          specOrigin: specTyped ? (g.specOrigin === "missing" ? "estimated" : g.specOrigin) : "missing",
-                        },
-                        specTyped || "no specification",
-                      )
-                    }
-                  />
-                  <TextField
-                    label="source"
-                    value={g.specSource}
-                    placeholder="sheet and row"
-                    onCommit={(specSource) => patch(g, { specSource }, "source")}
-                  />
-                  <Choice
-                    label="the figure is"
-                    value={g.specOrigin}
-                    options={ORIGINS}
-                    onChange={(specOrigin) => {
-                      if (specOrigin === "specified" && !g.specTyped) return;
-                      patch(g, { specOrigin }, ORIGINS[specOrigin]);
-                    }}
-                  />
-                  <Choice
-                    label="pattern"
-                    value={g.pattern}
-                    options={PATTERNS}
-                    onChange={(pattern) =>
-                      patch(
-                        g,
-                        {
-                          pattern,
-                          count: pattern === "box" ? 4 : pattern === "line" ? Math.min(g.count, 12) : g.count,
-                        },
-                        PATTERNS[pattern],
-                      )
-                    }
-                  />
-                  <NumberField
-                    label="fasteners"
-                    value={g.count}
-                    min={g.pattern === "box" ? 4 : 1}
-                    max={g.pattern === "box" ? 4 : g.pattern === "line" ? 12 : 64}
-                    whole
-                    unit=""
-                    whileTyping={false}
-                    onCommit={(count) => patch(g, { count: count ?? 1 }, `${count ?? 1} fasteners`)}
-                  />
-                  <TextField
-                    label="thread"
-                    value={g.thread}
-                    placeholder="M10x1.25"
-                    onCommit={(thread) => patch(g, { thread }, "thread")}
-                  />
-                  <TextField
-                    label="passes"
-                    whileTyping={false}
-                    value={passesText(g.passes)}
-                    check={(text) => (readPasses(text) ? undefined : "accepted: snug, 60 %, 100 %")}
-                    onCommit={(text) => {
-                      const passes = readPasses(text);
-                      if (passes) patch(g, { passes }, `passes ${text}`);
-                    }}
-                  />
-                  <Choice
-                    label="torqued"
-                    value={g.loadNeeded}
-                    options={LOADS}
-                    onChange={(loadNeeded) => patch(g, { loadNeeded }, LOADS[loadNeeded])}
-                  />
-                  <Choice
-                    label="bolts"
-                    value={g.reuse}
-                    options={REUSE}
-                    onChange={(reuse) => patch(g, { reuse }, REUSE[reuse])}
-                  />
-                  <TextField
-                    label="thread locker"
-                    value={g.threadLocker}
-                    placeholder="none"
-                    onCommit={(threadLocker) => patch(g, { threadLocker }, "thread locker")}
-                  />
-                  <NumberField
-                    label="shop’s tolerance of a single value"
-                    value={g.tolerancePct}
-                    {...boundsOf(resources.torqueGroup, "tolerancePct")}
-                    unit="% either way"
-                    onCommit={(tolerancePct) =>
-                      patch(g, { tolerancePct: tolerancePct ?? USUAL_TOLERANCE_PCT }, "tolerance")
-                    }
-                  />
-                </div>
-                <div className="row-flex">
-                  <span className="lb">An estimate never becomes a specification by itself.</span>
-                  <span className="push" />
-                  <Button size="small" onClick={() => binned(g)}>
-                    Into the bin
-                  </Button>
-                </div>
-              </div>
+              <GroupForm
+                group={g}
+                signed={signedIn(g).length > 0}
+                back={<GiveBack view={view} edit={edit} of={g} />}
+                onPatch={(data, what) => patch(g, data, what)}
+                onBin={() => binned(g)}
+              />
             )}
-          </li>
-        ))}
-      </ul>
+          </>
+        )}
+      </SortableList>
       <AddLine
         label="Add a torque group: where it is"
         onAdd={(name) =>
@@ -272,3 +162,6 @@ function boltList(signatures: readonly Signature[]): string {
   if (bolts.length === 1) return `bolt ${bolts[0]} is signed`;
   return `bolts ${bolts.slice(0, -1).join(", ")} and ${bolts[bolts.length - 1]} are signed`;
 }
+
+/** "first", "second", and from there on by number. */
+const nth = (to: number): string => ["first", "second", "third"][to] ?? `as number ${to + 1}`;

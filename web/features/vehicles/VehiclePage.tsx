@@ -16,6 +16,7 @@ import { WhatTurns } from "./WhatTurns";
 import css from "./vehicles.module.css";
 import { Facts } from "./Facts";
 import { Odometer } from "./Odometer";
+import { Specs } from "./Specs";
 import { Jobs, Torques, Readings, Parts } from "./OverTheYears";
 
 /** Everything known of one vehicle. */
@@ -68,6 +69,7 @@ export function VehiclePage() {
         </div>
         <div>
           <Jobs jobs={data.jobs} />
+          <Specs data={data} vehicle={vehicle} edit={edit} />
           <Torques data={data} />
           <Readings data={data} />
           <Parts data={data} />

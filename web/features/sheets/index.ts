@@ -1,0 +1,3 @@
+export { SheetPage } from "./SheetPage";
+export { SheetsPage } from "./SheetsPage";
+export { ComparePage } from "./ComparePage";

@@ -1,0 +1,166 @@
+import { useMemo, useState } from "react";
+import type { LineKind, LineSource, Operation, SheetView, SpecLine } from "../../../contract";
+import { readTable } from "../../../core";
+import {
+  besideEachOther,
+  guessColumns,
+  mergeLines,
+  nextPosition,
+  readRows,
+  readSheet,
+  type ColumnRole,
+  type DraftLine,
+  type ImportAsk,
+  type LineFields,
+  type MergeChoice,
+  type SheetRead,
+} from "../../../domain";
+import { newId, type Editor } from "../../data/saving";
+
+/** What is done with a row: a new line, a second source beside the one that is there, instead of it, or nothing. */
+export type RowChoice = "add" | "beside" | "replace" | "leave";
+
+/** Operations of one change: the server takes so many at once. */
+const AT_ONCE = 140;
+
+const SOURCE: ImportAsk["source"] = {
+  how: "document",
+  title: "",
+  edition: "",
+  page: "",
+  date: null,
+  trust: "some",
+  photo: null,
+};
+
+const usualChoice = (d: DraftLine): RowChoice =>
+  !d.there ? "add" : d.disagrees ? "beside" : d.there.sources.some((s) => s.typed) ? "leave" : "beside";
+
+const joined = (there: SpecLine, line: LineFields, how: "beside" | "replace"): Partial<LineFields> => ({
+  sources: how === "beside" ? besideEachOther(there, line) : line.sources,
+  ...(how === "replace" && { decided: null, decidedReason: "" }),
+  ...(line.torque &&
+    there.torque && {
+      torque: {
+        ...there.torque,
+        ...(!there.torque.thread && { thread: line.torque.thread }),
+        ...(!there.torque.grade && { grade: line.torque.grade }),
+        ...(there.torque.lengthMm === null && { lengthMm: line.torque.lengthMm }),
+      },
+    }),
+});
+
+/** A table that is pasted, or a sheet's file: what is in it against what the sheet has. */
+export function useImport(view: SheetView, edit: Editor) {
+  const [text, setText] = useState("");
+  const [kind, setKind] = useState<LineKind>("torque");
+  const [bareUnit, setBareUnit] = useState<ImportAsk["bareUnit"]>(null);
+  const [source, setSource] = useState(SOURCE);
+  const [roles, setRoles] = useState<Record<number, ColumnRole>>({});
+  const [cells, setCells] = useState<Record<string, string>>({});
+  const [choices, setChoices] = useState<Record<number, RowChoice>>({});
+  const [merges, setMerges] = useState<Record<number, MergeChoice>>({});
+  const [id] = useState(() => newId);
+
+  const file = useMemo(
+    (): SheetRead | null => (text.trimStart().startsWith("{") ? readSheet(text, true) : null),
+    [text],
+  );
+  const table = useMemo(() => (file || !text.trim() ? null : readTable(text)), [file, text]);
+  const rows = useMemo(
+    () => table?.rows.map((row, i) => row.map((cell, k) => cells[`${i}/${k}`] ?? cell)) ?? [],
+    [table, cells],
+  );
+  const guess = useMemo(() => guessColumns(table?.rows ?? [], kind), [table, kind]);
+  const columns = useMemo(() => guess.roles.map((r, i) => roles[i] ?? r), [guess.roles, roles]);
+  const read = useMemo(
+    () => readRows<SpecLine>({ rows, roles: columns, head: guess.head, kind, bareUnit, source, newId: id }, view.lines),
+    [rows, columns, guess.head, kind, bareUnit, source, id, view.lines],
+  );
+  const merge = useMemo(() => (file?.ok ? mergeLines(file.file.lines, view.lines) : []), [file, view.lines]);
+
+  const choiceOf = (d: DraftLine): RowChoice => choices[d.row] ?? usualChoice(d);
+  const first = nextPosition(view.lines);
+  const created = (line: LineFields, i: number): Operation => ({
+    op: "create",
+    resource: "specLine",
+    id: newId(),
+    data: { ...line, sheetId: view.sheet.id, position: first + i },
+  });
+  const updated = (there: SpecLine, data: Partial<LineFields>): Operation => ({
+    op: "update",
+    resource: "specLine",
+    id: there.id,
+    version: there.version,
+    data,
+  });
+  const operations = (): Operation[] =>
+    file
+      ? merge.flatMap((m, i): Operation[] => {
+          const choice = merges[i] ?? m.proposed;
+          if (choice === "keep") return [];
+          if (!m.mine) return [created(m.theirs, i)];
+          return [
+            updated(
+              m.mine,
+              choice === "take"
+                ? m.theirs
+                : {
+                    sources: besideEachOther(m.mine, m.theirs),
+                    decided: m.mine.decided,
+                    decidedReason: m.mine.decidedReason,
+                  },
+            ),
+          ];
+        })
+      : read.drafts.flatMap((d, i): Operation[] => {
+          const choice = choiceOf(d);
+          if (choice === "leave") return [];
+          if (choice === "add" || !d.there) return [created(d.line, i)];
+          return [updated(d.there, joined(d.there, d.line, choice))];
+        });
+
+  return {
+    text,
+    setText: (next: string): void => {
+      setText(next);
+      setRoles({});
+      setCells({});
+      setChoices({});
+      setMerges({});
+    },
+    kind,
+    setKind: (next: LineKind): void => {
+      setKind(next);
+      setRoles({});
+    },
+    bareUnit,
+    setBareUnit,
+    source,
+    setSource: (next: Partial<LineSource>): void => setSource((s) => ({ ...s, ...next })),
+    file,
+    table,
+    head: guess.head ? (table?.rows[0] ?? []) : [],
+    columns,
+    setRole: (i: number, role: ColumnRole): void => setRoles((r) => ({ ...r, [i]: role })),
+    ...read,
+    /** Corrects one cell; rows are counted from 1, as the table shows them. */
+    correct: (row: number, role: ColumnRole, value: string): void => {
+      const k = columns.indexOf(role);
+      if (k >= 0) setCells((c) => ({ ...c, [`${row - 1}/${k}`]: value }));
+    },
+    choiceOf,
+    choose: (row: number, choice: RowChoice): void => setChoices((c) => ({ ...c, [row]: choice })),
+    merge,
+    mergeChoice: (i: number): MergeChoice => merges[i] ?? merge[i].proposed,
+    chooseMerge: (i: number, choice: MergeChoice): void => setMerges((c) => ({ ...c, [i]: choice })),
+    count: operations().length,
+    apply: (): void => {
+      const all = operations();
+      const name = source.title || (file ? "a file" : "a table");
+      for (let from = 0; from < all.length; from += AT_ONCE) {
+        edit.all(`${all.length} values from ${name}`, all.slice(from, from + AT_ONCE));
+      }
+    },
+  };
+}

@@ -1,0 +1,336 @@
+import { AutoComplete } from "antd";
+import { useId } from "react";
+import { boundsOf, resources, sheetSettings, type SpecLine } from "../../../contract";
+import { fastenerGrades, type FastenerFinish } from "../../../core";
+import { passesText, readPasses } from "../../../domain";
+import { SETTING_NAMES } from "../../format/sheetWords";
+import { DayField } from "../../ui/DayField";
+import { RowsEditor, freeName } from "../../ui/RowsEditor";
+import { ShapeFields } from "../../ui/ShapeFields";
+import { SlotSwitch } from "../../ui/slots";
+import { Choice, TextField } from "../../ui/TextField";
+import { PageHolder } from "./SourcesEditor";
+
+export type LineDraft = Omit<SpecLine, "id" | "version" | "createdAt" | "updatedAt" | "deletedAt">;
+
+const PATTERNS = { circle: "circle", line: "line", box: "box of 4" } as const;
+const LOADS = { any: "any load state", rideHeight: "at ride height" } as const;
+const REUSE = { ask: "not known yet", reuse: "used again", replace: "replaced, single use" } as const;
+const CHECKS = { none: "not given", tighten: "checked tightening", loosen: "checked loosening" } as const;
+const FINISHES = { "": "not known", zinc: "zinc plated", lubricated: "lubricated", blackDry: "black, dry" } as const;
+
+const named = <T extends string>(words: readonly T[], empty: string): Record<T | "", string> =>
+  Object.fromEntries([["", empty], ...words.map((w) => [w, w])]) as Record<T | "", string>;
+
+const GRADES = named(fastenerGrades, "not known");
+const SETTINGS = Object.fromEntries(sheetSettings.map((s) => [s, SETTING_NAMES[s]])) as typeof SETTING_NAMES;
+const finishes: Record<FastenerFinish | "", string> = FINISHES;
+
+interface FormProps {
+  draft: LineDraft;
+  onChange: (patch: Partial<LineDraft>) => void;
+}
+
+/** Everything about a line beside its value: where it is, what it is for, and what belongs to its kind. */
+export function LineFieldsForm({ draft, places, onChange }: FormProps & { places: readonly string[] }) {
+  return (
+    <>
+      <section aria-label="What it is">
+        <div className="fields">
+          <TextField
+            label={draft.kind === "torque" ? "where" : "name"}
+            value={draft.name}
+            required
+            max={boundsOf(resources.specLine, "name").max}
+            onCommit={(name) => onChange({ name })}
+          />
+          <PlaceField value={draft.place} places={places} onCommit={(place) => onChange({ place })} />
+          {draft.overrides && (
+            <TextField
+              label="why this vehicle differs"
+              value={draft.reason}
+              required
+              placeholder="thread repaired, job 198"
+              onCommit={(reason) => onChange({ reason })}
+            />
+          )}
+        </div>
+      </section>
+      {draft.torque && <TorqueFacts torque={draft.torque} onChange={(torque) => onChange({ torque })} />}
+      {draft.part && <PartFacts part={draft.part} onChange={(part) => onChange({ part })} />}
+      {draft.setting && (
+        <Choice
+          label="what is set"
+          value={draft.setting.what}
+          options={SETTINGS}
+          onChange={(what) => onChange({ setting: { what } })}
+        />
+      )}
+      {draft.fluid && (
+        <TextField
+          label="quantity, as written"
+          value={draft.fluid.quantity}
+          placeholder="1.9 l"
+          onCommit={(quantity) => onChange({ fluid: { quantity } })}
+        />
+      )}
+      {draft.interval && (
+        <div className="fields">
+          <ShapeFields
+            shape={resources.specLine}
+            within="interval"
+            value={draft.interval}
+            onChange={(patch) => draft.interval && onChange({ interval: { ...draft.interval, ...patch } })}
+            fields={[
+              { at: "km", label: "every", kind: "distance", clears: true, hint: "30 000 km" },
+              { at: "months", label: "or every", unit: "months", whole: true, clears: true },
+            ]}
+          />
+        </div>
+      )}
+      <AppliesTo draft={draft} onChange={onChange} />
+      <TextField label="note" value={draft.note} onCommit={(note) => onChange({ note })} />
+    </>
+  );
+}
+
+function PlaceField({
+  value,
+  places,
+  onCommit,
+}: {
+  value: string;
+  places: readonly string[];
+  onCommit: (place: string) => void;
+}) {
+  const id = useId();
+  return (
+    <span className="field">
+      <label className="lb" htmlFor={id}>
+        place on the vehicle
+      </label>
+      <AutoComplete
+        id={id}
+        value={value}
+        placeholder="Gearbox"
+        options={places.map((p) => ({ value: p }))}
+        showSearch={{
+          filterOption: (typed, option) => (option?.value ?? "").toLowerCase().includes(typed.toLowerCase()),
+        }}
+        onChange={(text: string) => onCommit(text.slice(0, 200))}
+      />
+    </span>
+  );
+}
+
+function TorqueFacts({
+  torque: t,
+  onChange,
+}: {
+  torque: NonNullable<SpecLine["torque"]>;
+  onChange: (torque: NonNullable<SpecLine["torque"]>) => void;
+}) {
+  const patch = (next: Partial<typeof t>): void => onChange({ ...t, ...next });
+  return (
+    <section aria-label="Fasteners">
+      <h3 className="hd2">Fasteners</h3>
+      <div className="fields">
+        <Choice
+          label="pattern"
+          value={t.pattern}
+          options={PATTERNS}
+          onChange={(pattern) =>
+            patch({ pattern, count: pattern === "box" ? 4 : pattern === "line" ? Math.min(t.count, 12) : t.count })
+          }
+        />
+        <ShapeFields
+          shape={resources.specLine}
+          within="torque"
+          value={t}
+          onChange={patch}
+          fields={[{ at: "count", label: "how many", whole: true }]}
+        />
+        <TextField label="thread" value={t.thread} placeholder="M10x1.25" onCommit={(thread) => patch({ thread })} />
+        <Choice label="grade" value={t.grade} options={GRADES} onChange={(grade) => patch({ grade })} />
+        <ShapeFields
+          shape={resources.specLine}
+          within="torque"
+          value={t}
+          onChange={patch}
+          fields={[{ at: "lengthMm", label: "long", kind: "length", clears: true, hint: "not known" }]}
+        />
+        <Choice label="finish" value={t.finish} options={finishes} onChange={(finish) => patch({ finish })} />
+        <TextField
+          label="passes"
+          whileTyping={false}
+          value={passesText(t.passes)}
+          check={(text) => (readPasses(text) ? undefined : "accepted: snug, 60 %, 100 %")}
+          onCommit={(text) => {
+            const passes = readPasses(text);
+            if (passes) patch({ passes });
+          }}
+        />
+        <Choice label="torqued" value={t.loadNeeded} options={LOADS} onChange={(loadNeeded) => patch({ loadNeeded })} />
+        <Choice label="fasteners are" value={t.reuse} options={REUSE} onChange={(reuse) => patch({ reuse })} />
+        <TextField
+          label="thread locker"
+          value={t.threadLocker}
+          placeholder="none"
+          onCommit={(threadLocker) => patch({ threadLocker })}
+        />
+        <TextField
+          label="lubricant"
+          value={t.lubricant}
+          placeholder="dry"
+          onCommit={(lubricant) => patch({ lubricant })}
+        />
+        <Choice label="check pass" value={t.check} options={CHECKS} onChange={(check) => patch({ check })} />
+        <p className="row-flex">
+          <SlotSwitch on={t.twoPeople} label="Signed by two people" onChange={(twoPeople) => patch({ twoPeople })} />
+          signed by two people
+        </p>
+      </div>
+    </section>
+  );
+}
+
+function PartFacts({
+  part: p,
+  onChange,
+}: {
+  part: NonNullable<SpecLine["part"]>;
+  onChange: (part: NonNullable<SpecLine["part"]>) => void;
+}) {
+  const patch = (next: Partial<typeof p>): void => onChange({ ...p, ...next });
+  const held = new Set(p.contains.map((c) => c.name));
+  return (
+    <section aria-label="Part">
+      <h3 className="hd2">Part</h3>
+      <div className="fields">
+        <TextField label="maker or seller" value={p.maker} onCommit={(maker) => patch({ maker })} />
+        <ShapeFields
+          shape={resources.specLine}
+          within="part"
+          value={p}
+          onChange={patch}
+          fields={[
+            { at: "quantity", label: "how many" },
+            { at: "price", label: "price each", digits: 2, clears: true },
+          ]}
+        />
+        <TextField
+          label="superseded by number"
+          value={p.supersededBy}
+          onCommit={(supersededBy) => patch({ supersededBy })}
+        />
+        <p className="row-flex">
+          <SlotSwitch on={p.noLonger} label="No longer sold" onChange={(noLonger) => patch({ noLonger })} />
+          no longer sold
+        </p>
+        <TextField
+          label="a kit lacks"
+          value={p.lacks.join(", ")}
+          placeholder="collar, spring"
+          onCommit={(text) =>
+            patch({
+              lacks: text
+                .split(",")
+                .map((x) => x.trim().slice(0, 80))
+                .filter(Boolean)
+                .slice(0, 30),
+            })
+          }
+        />
+      </div>
+      <h3 className="hd2">A kit contains</h3>
+      <RowsEditor
+        rows={p.contains}
+        keyOf={(c) => c.name}
+        columns={[
+          {
+            head: "piece",
+            cell: (c, i) => (
+              <TextField
+                label={`piece ${i + 1}`}
+                hideLabel
+                whileTyping={false}
+                required
+                max={80}
+                value={c.name}
+                check={(name) => (name !== c.name && held.has(name) ? "already listed" : undefined)}
+                onCommit={(name) => patch({ contains: p.contains.map((o, k) => (k === i ? { ...o, name } : o)) })}
+              />
+            ),
+          },
+          {
+            head: "how many",
+            cell: (c, i) => (
+              <ShapeFields
+                shape={resources.specLine}
+                within="part.contains[]"
+                value={c}
+                fields={[{ at: "quantity", label: `how many ${c.name}`, hideLabel: true }]}
+                onChange={(next) => patch({ contains: p.contains.map((o, k) => (k === i ? { ...o, ...next } : o)) })}
+              />
+            ),
+          },
+        ]}
+        takeOut={{
+          label: (c) => `Remove ${c.name}`,
+          onTake: (_, i) => patch({ contains: p.contains.filter((__, k) => k !== i) }),
+        }}
+        add={
+          p.contains.length < 60 && {
+            label: "Add a piece",
+            onAdd: () =>
+              patch({
+                contains: [
+                  ...p.contains,
+                  { name: freeName(held, p.contains.length + 1, (n) => `piece ${n}`), quantity: 1 },
+                ],
+              }),
+          }
+        }
+      />
+    </section>
+  );
+}
+
+/** For which vehicles of this kind a line is: build dates, chassis numbers, an option, or a feature that can be seen. */
+function AppliesTo({ draft, onChange }: FormProps) {
+  return (
+    <section aria-label="For which vehicles">
+      <h3 className="hd2">
+        For which vehicles <span className="lb">all of them where nothing is entered</span>
+      </h3>
+      <div className="fields">
+        <DayField month label="built from" value={draft.builtFrom} onCommit={(builtFrom) => onChange({ builtFrom })} />
+        <DayField month label="built to" value={draft.builtTo} onCommit={(builtTo) => onChange({ builtTo })} />
+        <TextField
+          label="chassis number from"
+          value={draft.chassisFrom}
+          onCommit={(chassisFrom) => onChange({ chassisFrom })}
+        />
+        <TextField
+          label="chassis number to"
+          value={draft.chassisTo}
+          onCommit={(chassisTo) => onChange({ chassisTo })}
+        />
+        <TextField label="with option" value={draft.option} onCommit={(option) => onChange({ option })} />
+        <TextField
+          label="told apart by"
+          value={draft.feature}
+          placeholder="one pin"
+          onCommit={(feature) => onChange({ feature })}
+        />
+        {draft.feature && (
+          <PageHolder
+            file={draft.featurePhoto}
+            what={draft.feature}
+            onFile={(featurePhoto) => onChange({ featurePhoto })}
+          />
+        )}
+      </div>
+    </section>
+  );
+}
