@@ -11,3 +11,4 @@ export {
 } from "./progress";
 export { atRideHeight, loadGate, type LoadGate } from "./rideHeight";
 export * from "./passNames";
+export { proofOf, recheckOf, toolsFor, wrenchSetting, type Recheck, type WrenchSetting } from "./wrench";

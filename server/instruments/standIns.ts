@@ -51,6 +51,15 @@ const standIns: readonly StandIn[] = [
     noise: 0.35,
     usual: 40,
   },
+  {
+    id: "angleWrench",
+    name: "Torque wrench, degrees turned",
+    kind: "torqueWrench",
+    measures: "angle",
+    resolution: 0.5,
+    noise: 0.6,
+    usual: 90,
+  },
 ];
 
 const stepped = (value: number, step: number): number => Number((Math.round(value / step) * step).toFixed(4));

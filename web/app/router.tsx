@@ -16,6 +16,7 @@ const DeskPage = late(() => import("../features/desk/DeskPage").then((m) => m.De
 const DeskBench = late(() => import("../features/desk/DeskBench").then((m) => m.DeskBench));
 const TorqueTextTool = late(() => import("../features/desk/TorqueTextTool").then((m) => m.TorqueTextTool));
 const MeasurementTool = late(() => import("../features/desk/MeasurementTool").then((m) => m.MeasurementTool));
+const FastenerTool = late(() => import("../features/desk/FastenerTool").then((m) => m.FastenerTool));
 const RehearseTool = late(() => import("../features/desk/RehearseTool").then((m) => m.RehearseTool));
 const WhatTurnsTool = late(() => import("../features/desk/WhatTurnsTool").then((m) => m.WhatTurnsTool));
 const KnowledgePage = late(() => import("../features/knowledge/KnowledgePage").then((m) => m.KnowledgePage));
@@ -62,6 +63,7 @@ export const router = createBrowserRouter([
           { path: "desk", element: <DeskPage /> },
           { path: "desk/throw-bench", element: <DeskBench /> },
           { path: "desk/torque-text", element: <TorqueTextTool /> },
+          { path: "desk/fastener", element: <FastenerTool /> },
           { path: "desk/measurement", element: <MeasurementTool /> },
           { path: "desk/set/:tool", element: <SetDesk /> },
           { path: "desk/what-turns", element: <WhatTurnsTool /> },

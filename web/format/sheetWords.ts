@@ -40,6 +40,11 @@ export const TRUST_NAMES = { full: "fully", some: "somewhat", little: "hardly" }
 
 /** For which build dates something is: "built 2015 to 6/2017". */
 export function builtText(from: string | null, to: string | null): string {
+  // Whole years read as years.
+  if (from?.endsWith("-01") && to?.endsWith("-12") && from.length === 7 && to.length === 7) {
+    const [a, b] = [from.slice(0, 4), to.slice(0, 4)];
+    return a === b ? `built ${a}` : `built ${a} to ${b}`;
+  }
   if (from && to) return `built ${dateText(from)} to ${dateText(to)}`;
   if (from) return `built from ${dateText(from)}`;
   return to ? `built to ${dateText(to)}` : "";

@@ -44,6 +44,7 @@ const GROUPS: { title: string; tools: Line[] }[] = [
     title: "Torque and measuring",
     tools: [
       own("torque-text", "Torque text", "What does “103-105 lb ft” mean in N m?"),
+      own("fastener", "Fastener", "What torque is typical for this bolt, and how deep must it go?"),
       own("measurement", "Measurement", "Is the change larger than the measuring error?"),
     ],
   },

@@ -1,6 +1,7 @@
 import type { SettingTool } from "../../../contract";
 
-export type DeskTool = SettingTool | "throw-bench" | "torque-text" | "measurement" | "what-turns" | "rehearse";
+export type DeskTool =
+  SettingTool | "throw-bench" | "torque-text" | "fastener" | "measurement" | "what-turns" | "rehearse";
 
 const thin = (d: string) => <path d={d} fill="none" stroke="var(--edge)" strokeWidth="1.2" />;
 const ink = (d: string) => <path d={d} fill="none" stroke="var(--ink)" strokeWidth="1.6" />;
@@ -87,6 +88,13 @@ export const DESK_DRAWINGS: Record<DeskTool, React.ReactNode> = {
       {ink("M14 22h14v20M58 22H44v20")}
       <rect x="28" y="14" width="16" height="24" fill="none" stroke="var(--teal)" strokeWidth="1.8" />
       {ink("M36 2v9M32 7l4 4 4-4")}
+    </>
+  ),
+  fastener: (
+    <>
+      {ink("M26 6H46V16H26ZM30 16V44H42V16")}
+      {thin("M30 22l12 3M30 28l12 3M30 34l12 3M30 40l12 3")}
+      {teal("M12 24H26M46 24H60")}
     </>
   ),
   "torque-text": (

@@ -1,25 +1,20 @@
 import { capital } from "../../format/grammar";
-import { Button, Input, Modal } from "antd";
-import { useState } from "react";
-import type { Signature, TorqueGroup } from "../../../contract";
-import { countsOf, judgeReading, loadGate, progressOf, specOf, wasOutside } from "../../../domain";
+import { Button, Checkbox, Input, Modal, Select } from "antd";
+import type { TorqueGroup } from "../../../contract";
+import { recheckOf, specOf, wasOutside } from "../../../domain";
 import { loadText, whenText } from "../../format/words";
 import { useUnits } from "../../format/units";
 import type { StageProps } from "../../data/stage";
 import { forgetDraft } from "../../ui/useDraft";
 import { usePeople } from "../../data/useJobView";
 import { SpecFigure } from "../../pieces/torque/SpecFigure";
-import { BoltPattern, type BoltState } from "../../pieces/torque/BoltPattern";
-import { OutsideDialog, type Outcome } from "./OutsideDialog";
-import { ReadingPad, type Signed } from "./ReadingPad";
+import { BoltPattern } from "../../pieces/torque/BoltPattern";
+import { OutsideDialog } from "./OutsideDialog";
+import { ReadingPad } from "./ReadingPad";
+import { OUTCOME_WORDS } from "./outcomes";
+import { useBoard, type BoardModel } from "./useBoard";
+import { WrenchStrip } from "./WrenchStrip";
 import css from "./fit.module.css";
-
-export const OUTCOME_WORDS: Record<Signature["outcome"], string> = {
-  held: "inside its limits",
-  redo: "loosened, done again",
-  replaced: "fastener replaced",
-  accepted: "accepted outside its limits",
-};
 
 const GATE_TEXT = {
   notSaid: "Nobody has said what the vehicle is on.",
@@ -28,253 +23,291 @@ const GATE_TEXT = {
 
 /** One group of fasteners: its bolts in order, what the next one wants, and who signed which. */
 export function Board({ view, edit, group }: StageProps & { group: TorqueGroup }) {
-  const units = useUnits();
-  const { me, initialsOf } = usePeople();
-  const load = view.vehicle.load.now;
-  const [overrule, setOverrule] = useState<{ reason: string; open: boolean }>({ reason: "", open: false });
-  const [asked, setAsked] = useState<Signature | null>(null);
-  const [outside, setOutside] = useState<Signed | null>(null);
-  const { order, passes, steps, next, done } = progressOf(group, view.signature);
-  const spec = specOf(group);
-  const counted = countsOf(group, view.signature);
-  const tried = view.signature.filter(
-    (s) => s.groupId === group.id && (s.outcome === "redo" || s.outcome === "replaced"),
-  );
-  const pass = next ?? steps[steps.length - 1];
-  const lastPass = passes[passes.length - 1].name;
-  const at = (bolt: number, name: string): Signature | undefined =>
-    counted.find((s) => s.bolt === bolt && s.pass === name);
-  const isOutside = (bolt: number): boolean => counted.some((s) => s.bolt === bolt && wasOutside(group, s));
-  const bolts = order.map((bolt): BoltState => ({
-    bolt,
-    signed: Boolean(at(bolt, pass.name)),
-    marked: Boolean(at(bolt, lastPass)),
-    outside: isOutside(bolt),
-    next: next?.bolt === bolt,
-  }));
-  const gate = next && loadGate(group, next, load);
-  const lacksSpec = next !== null && spec.kind === "missing" && next.pct !== null;
-  const askReuse = spec.kind === "torque" && spec.anglesDeg.length > 0 && group.reuse === "ask" && next !== null;
-  const draftName = next ? `${group.id}/${next.name}/${next.bolt}` : group.id;
-
-  const keep = (signed: Signed, outcome: Outcome): void => {
-    if (!next) return;
-    const told = outcome.outcome === "held" ? "" : `: ${OUTCOME_WORDS[outcome.outcome]}`;
-    edit.create(
-      "signature",
-      {
-        jobId: view.job.id,
-        groupId: group.id,
-        bolt: next.bolt,
-        pass: next.name,
-        ...signed,
-        ...outcome,
-        personId: me?.id ?? null,
-        at: new Date().toISOString(),
-        load,
-        overruleReason: gate ? overrule.reason : "",
-      },
-      `${group.name}, bolt ${next.bolt}, ${next.name}${told}`,
-    );
-  };
-  const sign = (signed: Signed): boolean => {
-    const wrench = signed.reading ?? signed.setTo;
-    const judged = next && wrench ? judgeReading(next.limits, wrench.base) : null;
-    if (judged && judged !== "inside") {
-      setOutside(signed);
-      return false;
-    }
-    keep(signed, { outcome: "held", outcomeReason: "" });
-    return true;
-  };
-
+  const model = useBoard({ view, edit, group });
+  const { next, outside } = model;
   return (
     <section className={css.board} aria-label={`Torque board: ${group.name}`}>
-      <div className={css.boardTop}>
-        <div className={css.boltsBox}>
-          <h2 className="hd">{group.name}</h2>
-          <BoltPattern
-            pattern={group.pattern}
-            count={group.count}
-            bolts={bolts}
-            order={order}
-            onPick={(bolt) => setAsked(at(bolt, pass.name) ?? at(bolt, passes[0].name) ?? null)}
-          />
-        </div>
-        <div className={css.boardSpec}>
-          <h3 className="rt">
-            {group.count === 1 ? "One bolt" : `${group.count} bolts`} {group.thread}
-          </h3>
-          <p className={css.bigspec}>
-            <SpecFigure group={group} />
-            {spec.kind === "torque" && <span className="n q">{units.other(spec.targetNm, "torque")}</span>}
-          </p>
-          <p className="lb">
-            {[
-              group.specSource,
-              group.specTyped && `typed “${group.specTyped}”`,
-              group.loadNeeded === "rideHeight" ? "at ride height" : "any load state",
-              spec.kind === "torque" &&
-                `${units.bare(spec.limits.minNm, "torque")} to ${units.show(spec.limits.maxNm, "torque")}, ${spec.limits.by === "document" ? "by the document" : "the shop’s tolerance"}`,
-            ]
-              .filter(Boolean)
-              .join(" · ")}
-          </p>
-          <ol className="passes">
-            {passes.map((p) => {
-              const signed = order.filter((bolt) => at(bolt, p.name)).length;
-              const state = signed === order.length ? "done" : p.name === pass.name ? "now" : "later";
-              const figure =
-                p.angleDeg !== null
-                  ? "each that much further"
-                  : p.targetNm === null
-                    ? "by hand"
-                    : units.show(p.targetNm, "torque");
-              return (
-                <li key={p.name} className={state}>
-                  <i aria-hidden="true" />
-                  <span>
-                    <b>{capital(p.name)}</b>
-                    <span className="lb">
-                      {figure}, {signed} of {order.length}
-                    </span>
-                  </span>
-                </li>
-              );
-            })}
-          </ol>
-          <p className="lb">
-            {group.reuse === "replace" ? "New bolts: these are single use. " : ""}
-            {group.reuse === "ask" && !askReuse ? "Whether they may be used again is not known. " : ""}
-            {group.threadLocker ? `Thread locker: ${group.threadLocker}. ` : ""}Paint-mark each bolt as you sign it.
-          </p>
-        </div>
-      </div>
-      {askReuse && (
-        <div className="gate" role="alert">
-          <p>
-            <b>May these be used again?</b>
-            <br />
-            Torque plus angle stretches a bolt. Look in the document; where it does not say, fit new ones.
-          </p>
-          <Button
-            onClick={() => edit.update("torqueGroup", group, { reuse: "replace" }, `${group.name}: new fasteners`)}
-          >
-            New ones
-          </Button>
-          <Button onClick={() => edit.update("torqueGroup", group, { reuse: "reuse" }, `${group.name}: used again`)}>
-            May be used again
-          </Button>
-        </div>
-      )}
-      {gate && (
-        <div className="gate" role="alert">
-          <svg
-            width="26"
-            height="26"
-            viewBox="0 0 24 24"
-            fill="none"
-            stroke="currentColor"
-            strokeWidth="1.6"
-            aria-hidden="true"
-          >
-            <path d="M5 10.5h14v10H5zM8 10.5V7a4 4 0 0 1 8 0v3.5M12 14.5v2.5" />
-          </svg>
-          <p>
-            <b>{group.name} waits for ride height.</b>
-            <br />
-            {GATE_TEXT[gate]} {load.length > 0 && `Now: ${loadText(load).toLowerCase()}.`}
-            {overrule.reason && <> Overruled: {overrule.reason}</>}
-          </p>
-          <Button
-            onClick={() =>
-              edit.update(
-                "vehicle",
-                view.vehicle,
-                { load: { now: ["onWheels"], at: new Date().toISOString(), by: me?.id ?? null } },
-                "On wheels",
-              )
-            }
-          >
-            Now on wheels
-          </Button>
-          <Button onClick={() => setOverrule({ ...overrule, open: true })}>Overrule, say why</Button>
-        </div>
-      )}
-      {next && !lacksSpec && (
+      <BoardTop model={model} group={group} />
+      {model.askReuse && <AskReuse group={group} edit={edit} />}
+      {model.gate && <RideHeightGate model={model} view={view} edit={edit} group={group} />}
+      <WrenchStrip model={model} group={group} edit={edit} />
+      {next && model.last && <DeedsRow model={model} group={group} />}
+      {next && !model.lacksSpec && (
         <ReadingPad
-          key={`${next.name}/${next.bolt}/${tried.length}`}
+          key={`${next.name}/${next.bolt}/${model.tried.length}`}
           step={next}
-          draftName={draftName}
-          disabled={Boolean(gate && !overrule.reason) || askReuse}
-          onSign={sign}
+          draftName={model.draftName}
+          disabled={Boolean(model.gate && !model.overrule.reason) || model.askReuse || model.lacksSecond}
+          setting={model.setting}
+          adapter={group.adapter}
+          onSign={model.sign}
         />
       )}
       {next && outside && (
         <OutsideDialog
           step={next}
           signed={outside}
-          draftName={draftName}
+          draftName={model.draftName}
           onDone={(outcome) => {
-            forgetDraft(draftName);
-            keep(outside, outcome);
-            setOutside(null);
+            forgetDraft(model.draftName);
+            model.keep(outside, outcome);
+            model.setOutside(null);
           }}
-          onClose={() => setOutside(null)}
+          onClose={() => model.setOutside(null)}
         />
       )}
-      {lacksSpec && (
+      {model.lacksSpec && (
         <p className="sect brk" role="alert">
           Enter the specification in Plan. Nothing is torqued to a guess.
         </p>
       )}
-      <footer className="signed">
-        <p className="lb">
-          Signed {pass.name}, at the bolt, in the order of tightening
-          <span className="push">
-            {" "}
-            {done} of {steps.length}
-          </span>
+      {!next && <RecheckNote group={group} />}
+      <SignedList model={model} group={group} />
+      <BoardDialogs model={model} group={group} edit={edit} />
+    </section>
+  );
+}
+
+/** The bolts in their order, what the document wants, and how far the passes have come. */
+function BoardTop({ model, group }: { model: BoardModel; group: TorqueGroup }) {
+  const units = useUnits();
+  const { bolts, order, at, pass, passes, spec, askReuse, setAsked } = model;
+  return (
+    <div className={css.boardTop}>
+      <div className={css.boltsBox}>
+        <h2 className="hd">{group.name}</h2>
+        <BoltPattern
+          pattern={group.pattern}
+          count={group.count}
+          bolts={bolts}
+          order={order}
+          onPick={(bolt) => setAsked(at(bolt, pass.name) ?? at(bolt, passes[0].name) ?? null)}
+        />
+      </div>
+      <div className={css.boardSpec}>
+        <h3 className="rt">
+          {group.count === 1 ? "One bolt" : `${group.count} bolts`} {group.thread}
+        </h3>
+        <p className={css.bigspec}>
+          <SpecFigure group={group} />
+          {spec.kind === "torque" && <span className="n q">{units.other(spec.targetNm, "torque")}</span>}
         </p>
-        <ol>
-          {order.map((bolt) => {
-            const s = at(bolt, pass.name);
+        <p className="lb">
+          {[
+            group.specSource,
+            group.specTyped && `typed “${group.specTyped}”`,
+            group.loadNeeded === "rideHeight" ? "at ride height" : "any load state",
+            spec.kind === "torque" &&
+              `${units.bare(spec.limits.minNm, "torque")} to ${units.show(spec.limits.maxNm, "torque")}, ${spec.limits.by === "document" ? "by the document" : "the shop’s tolerance"}`,
+          ]
+            .filter(Boolean)
+            .join(" · ")}
+        </p>
+        <ol className="passes">
+          {passes.map((p) => {
+            const signed = order.filter((bolt) => at(bolt, p.name)).length;
+            const state = signed === order.length ? "done" : p.name === pass.name ? "now" : "later";
+            const figure =
+              p.angleDeg !== null
+                ? "each that much further"
+                : p.targetNm === null
+                  ? "by hand"
+                  : units.show(p.targetNm, "torque");
             return (
-              <li key={bolt} className={bolt === next?.bolt ? "now" : s ? "ok" : ""}>
-                <span className="n">{bolt}</span>{" "}
-                {s ? (
-                  <>
-                    <span className={wasOutside(group, s) ? "n brk" : "n"}>
-                      {s.reading
-                        ? units.bare(s.reading.base, "torque")
-                        : s.setTo
-                          ? `${units.bare(s.setTo.base, "torque")} clicked`
-                          : "by hand"}
-                    </span>
-                    <span className="lb">
-                      {initialsOf(s.personId)} {whenText(s.at)}
-                      {s.overruleReason && " overruled"}
-                      {wasOutside(group, s) && (s.outcome === "accepted" ? " accepted outside" : " outside")}
-                    </span>
-                  </>
-                ) : (
-                  <span className="lb">{bolt === next?.bolt ? "next" : ""}</span>
-                )}
+              <li key={p.name} className={state}>
+                <i aria-hidden="true" />
+                <span>
+                  <b>{capital(p.name)}</b>
+                  <span className="lb">
+                    {figure}, {signed} of {order.length}
+                  </span>
+                </span>
               </li>
             );
           })}
         </ol>
-        {tried.length > 0 && (
-          <ul className="lb tried">
-            {tried.map((s) => (
-              <li key={s.id}>
-                Bolt {s.bolt}, {s.pass}: {units.show((s.reading ?? s.setTo)?.base ?? 0, "torque")},{" "}
-                {OUTCOME_WORDS[s.outcome]}, {initialsOf(s.personId)} {whenText(s.at)}
-              </li>
-            ))}
-          </ul>
-        )}
-      </footer>
+        <p className="lb">
+          {group.reuse === "replace" ? "New bolts: these are single use. " : ""}
+          {group.reuse === "ask" && !askReuse ? "Whether they may be used again is not known. " : ""}
+          {group.threadLocker ? `Thread locker: ${group.threadLocker}. ` : ""}Paint-mark each bolt as you sign it.
+        </p>
+      </div>
+    </div>
+  );
+}
+
+/** Torque plus angle stretches: whether these may be used again is asked before the first pull. */
+function AskReuse({ group, edit }: { group: TorqueGroup; edit: StageProps["edit"] }) {
+  return (
+    <div className="gate" role="alert">
+      <p>
+        <b>May these be used again?</b>
+        <br />
+        Torque plus angle stretches a bolt. Look in the document; where it does not say, fit new ones.
+      </p>
+      <Button onClick={() => edit.update("torqueGroup", group, { reuse: "replace" }, `${group.name}: new fasteners`)}>
+        New ones
+      </Button>
+      <Button onClick={() => edit.update("torqueGroup", group, { reuse: "reuse" }, `${group.name}: used again`)}>
+        May be used again
+      </Button>
+    </div>
+  );
+}
+
+function RideHeightGate({ model, view, edit, group }: StageProps & { model: BoardModel; group: TorqueGroup }) {
+  const { gate, load, overrule, setOverrule, me } = model;
+  if (!gate) return null;
+  return (
+    <div className="gate" role="alert">
+      <svg
+        width="26"
+        height="26"
+        viewBox="0 0 24 24"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="1.6"
+        aria-hidden="true"
+      >
+        <path d="M5 10.5h14v10H5zM8 10.5V7a4 4 0 0 1 8 0v3.5M12 14.5v2.5" />
+      </svg>
+      <p>
+        <b>{group.name} waits for ride height.</b>
+        <br />
+        {GATE_TEXT[gate]} {load.length > 0 && `Now: ${loadText(load).toLowerCase()}.`}
+        {overrule.reason && <> Overruled: {overrule.reason}</>}
+      </p>
+      <Button
+        onClick={() =>
+          edit.update(
+            "vehicle",
+            view.vehicle,
+            { load: { now: ["onWheels"], at: new Date().toISOString(), by: me?.id ?? null } },
+            "On wheels",
+          )
+        }
+      >
+        Now on wheels
+      </Button>
+      <Button onClick={() => setOverrule({ ...overrule, open: true })}>Overrule, say why</Button>
+    </div>
+  );
+}
+
+/** What is done at each bolt beside tightening it, and the second person where two sign. */
+function DeedsRow({ model, group }: { model: BoardModel; group: TorqueGroup }) {
+  const { deeds, setDeeds, people, me } = model;
+  const offered = [
+    { key: "paint" as const, words: "paint-marked" },
+    ...(group.threadLocker ? [{ key: "locker" as const, words: `thread locker: ${group.threadLocker}` }] : []),
+    ...(group.lubricant ? [{ key: "lubricant" as const, words: `lubricated: ${group.lubricant}` }] : []),
+  ];
+  return (
+    <div className={css.deeds} role="group" aria-label="At each bolt">
+      {offered.map(({ key, words }) => (
+        <Checkbox
+          key={key}
+          checked={deeds.done.includes(key)}
+          onChange={(e) =>
+            setDeeds({
+              ...deeds,
+              done: e.target.checked ? [...deeds.done, key] : deeds.done.filter((d) => d !== key),
+            })
+          }
+        >
+          {words}
+        </Checkbox>
+      ))}
+      {group.twoPeople && (
+        <Select<string>
+          aria-label="Second person"
+          placeholder="second person signs too"
+          style={{ minWidth: 220 }}
+          allowClear
+          value={deeds.secondId ?? undefined}
+          options={people.filter((p) => p.id !== me?.id).map((p) => ({ value: p.id, label: p.name }))}
+          onChange={(id: string | undefined) => setDeeds({ ...deeds, secondId: id ?? null })}
+        />
+      )}
+    </div>
+  );
+}
+
+const RECHECK = {
+  plain: "After the first drive and after 500 km: check with the wrench, tightening, at the lower limit.",
+  angle: "Tightened by angle: after the first drive look at the paint mark only. Do not turn it again.",
+  singleUse: "Single-use bolts: after the first drive look at the paint mark only. Do not turn them again.",
+  locker: "Set in thread locker: after the first drive look at the paint mark only. Turning it would break the bond.",
+} as const;
+
+/** How the finished group is looked at again. */
+function RecheckNote({ group }: { group: TorqueGroup }) {
+  const spec = specOf(group);
+  const { why } = recheckOf(group, spec.kind === "torque" ? spec.anglesDeg : []);
+  return <p className="sect lb">{RECHECK[why]} Common practice; the document wins.</p>;
+}
+
+/** Who signed which bolt of this pass, and what was loosened again. */
+function SignedList({ model, group }: { model: BoardModel; group: TorqueGroup }) {
+  const units = useUnits();
+  const { initialsOf } = usePeople();
+  const { pass, done, steps, order, at, next, tried } = model;
+  return (
+    <footer className="signed">
+      <p className="lb">
+        Signed {pass.name}, at the bolt, in the order of tightening
+        <span className="push">
+          {" "}
+          {done} of {steps.length}
+        </span>
+      </p>
+      <ol>
+        {order.map((bolt) => {
+          const s = at(bolt, pass.name);
+          return (
+            <li key={bolt} className={bolt === next?.bolt ? "now" : s ? "ok" : ""}>
+              <span className="n">{bolt}</span>{" "}
+              {s ? (
+                <>
+                  <span className={wasOutside(group, s) ? "n brk" : "n"}>
+                    {s.reading
+                      ? units.bare(s.reading.base, "torque")
+                      : s.setTo
+                        ? `${units.bare(s.setTo.base, "torque")} clicked`
+                        : "by hand"}
+                  </span>
+                  <span className="lb">
+                    {initialsOf(s.personId)} {whenText(s.at)}
+                    {s.overruleReason && " overruled"}
+                    {wasOutside(group, s) && (s.outcome === "accepted" ? " accepted outside" : " outside")}
+                  </span>
+                </>
+              ) : (
+                <span className="lb">{bolt === next?.bolt ? "next" : ""}</span>
+              )}
+            </li>
+          );
+        })}
+      </ol>
+      {tried.length > 0 && (
+        <ul className="lb tried">
+          {tried.map((s) => (
+            <li key={s.id}>
+              Bolt {s.bolt}, {s.pass}: {units.show((s.reading ?? s.setTo)?.base ?? 0, "torque")},{" "}
+              {OUTCOME_WORDS[s.outcome]}, {initialsOf(s.personId)} {whenText(s.at)}
+            </li>
+          ))}
+        </ul>
+      )}
+    </footer>
+  );
+}
+
+function BoardDialogs({ model, group, edit }: { model: BoardModel; group: TorqueGroup; edit: StageProps["edit"] }) {
+  const { initialsOf } = usePeople();
+  const { overrule, setOverrule, asked, setAsked } = model;
+  return (
+    <>
       <Modal
         open={overrule.open}
         title={`Torque ${group.name} before ride height?`}
@@ -322,6 +355,6 @@ export function Board({ view, edit, group }: StageProps & { group: TorqueGroup }
           </p>
         )}
       </Modal>
-    </section>
+    </>
   );
 }

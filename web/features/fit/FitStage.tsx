@@ -1,8 +1,9 @@
 import { Button } from "antd";
+import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import type { TorqueGroup } from "../../../contract";
 import { count } from "../../format/words";
-import { loadGate, progressOf, specOf, type LoadGate } from "../../../domain";
+import { loadGate, progressOf, specOf, wrenchSetting, type LoadGate } from "../../../domain";
 import { useUnits } from "../../format/units";
 import { late } from "../../ui/late";
 import { Answer, Num } from "../../ui/Answer";
@@ -40,6 +41,7 @@ export default function FitStage(props: StageProps) {
 function TorqueBoard({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) {
   const navigate = useNavigate();
   const [params, setParams] = useSearchParams();
+  const [only, setOnly] = useState(false);
   const groups = view.torqueGroup;
   const open = groups.find((g) => progressOf(g, view.signature).next !== null);
   const group = groups.find((g) => g.id === params.get("group")) ?? open ?? groups[0];
@@ -85,7 +87,29 @@ function TorqueBoard({ view, edit, tabs }: StageProps & { tabs: React.ReactNode 
           <Findings view={view} edit={edit} />
         </aside>
         {group ? (
-          <Board key={group.id} view={view} edit={edit} group={group} />
+          <div className={only ? css.onlyBoard : undefined}>
+            <div className={css.onlyKey}>
+              <Button size="small" aria-pressed={only} onClick={() => setOnly(!only)}>
+                {only ? "Show everything" : "Only the board"}
+              </Button>
+              {only && (
+                <span className="row-flex push">
+                  {groups.map((g, i) => (
+                    <Button
+                      key={g.id}
+                      size="small"
+                      type={g.id === group.id ? "primary" : "default"}
+                      aria-label={`Group ${i + 1}: ${g.name}`}
+                      onClick={() => setParams({ group: g.id }, { replace: true })}
+                    >
+                      {i + 1}
+                    </Button>
+                  ))}
+                </span>
+              )}
+            </div>
+            <Board key={group.id} view={view} edit={edit} group={group} />
+          </div>
         ) : (
           <Empty
             title="No fasteners listed"
@@ -163,8 +187,14 @@ function BoardAnswer({
         <>This group has no specification. Find the value before you torque it.</>
       ) : next.targetNm !== null ? (
         <>
-          Set the wrench to <Num>{units.bare(next.targetNm, "torque")}</Num> {units.label("torque")} and pull until it
-          clicks once.
+          Set the wrench to <Num>{units.bare(wrenchSetting(next.targetNm, null, group.adapter).setNm, "torque")}</Num>{" "}
+          {units.label("torque")} and pull until it clicks once.
+          {group.adapter && (
+            <>
+              {" "}
+              That is <Num>{units.bare(next.targetNm, "torque")}</Num> at the bolt.
+            </>
+          )}
         </>
       ) : (
         <>{next.name === "snug" ? "Run it down snug, by hand." : "By hand, no wrench."}</>

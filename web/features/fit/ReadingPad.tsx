@@ -1,9 +1,10 @@
 import { useState } from "react";
-import type { TypedValue } from "../../../contract";
+import { boundsOf, resources, type TorqueGroup, type TypedValue } from "../../../contract";
 import { formatNumber, parseQuantity } from "../../../core";
-import { judgeReading, type Step } from "../../../domain";
+import { judgeReading, proofOf, type Step, type WrenchSetting } from "../../../domain";
 import { useUnits } from "../../format/units";
 import { TakeReading } from "../../pieces/readings/TakeReading";
+import { NumberField } from "../../ui/NumberField";
 import { engraved } from "../../ui/engraved";
 import { useKeptDraft } from "../../ui/useDraft";
 import { CrossMark, Tick } from "../../ui/pictograms";
@@ -22,6 +23,10 @@ const MAX_CHARS = 12;
 export interface Signed {
   reading: TypedValue | null;
   setTo: TypedValue | null;
+  /** What the wrench itself read or was set to, where an adapter stands between it and the bolt. */
+  onTool?: TypedValue | null;
+  /** The angle it was turned, where somebody or the wrench counted it. */
+  turnedDeg?: number | null;
   /** Read by a simulated wrench. */
   simulated?: boolean;
 }
@@ -31,10 +36,15 @@ export function ReadingPad({
   step,
   disabled,
   draftName,
+  setting,
+  adapter,
   onSign,
 }: {
   step: Step;
   disabled: boolean;
+  /** What the wrench is set to, and with which tool; null where the pass has no torque. */
+  setting: WrenchSetting | null;
+  adapter: TorqueGroup["adapter"];
   /** Tells this bolt and pass from others: a reading typed and not signed survives a reload. */
   draftName: string;
   /** Says whether it was signed; where something has to be answered first, the reading stays. */
@@ -51,33 +61,41 @@ export function ReadingPad({
   const typed =
     text.trim() && (bare ? `${text.trim().replace(",", ".")} ${unit === "N m" ? "Nm" : "lb ft"}` : text.trim());
   const read = typed ? parseQuantity(typed, "torque", units.system) : null;
-  const nm = read?.ok ? read.value.min : null;
+  const factor = setting?.factor ?? 1;
+  /** What the wrench read, and what that is at the bolt. */
+  const onTool = read?.ok ? read.value.min : null;
+  const nm = onTool === null ? null : onTool / factor;
+  const proof =
+    onTool === null || !setting || step.targetNm === null || !limits
+      ? null
+      : proofOf(onTool, step.targetNm, limits, setting.tool, adapter);
   const judged = nm === null ? null : judgeReading(limits, nm);
   const sign = (signed: Signed): void => {
     if (onSign(signed)) setText("");
   };
+  const atBolt = (torqueNm: number): TypedValue => {
+    const base = Number(torqueNm.toFixed(1));
+    return { typed: `${base} Nm`, base };
+  };
   const signReading = (): void => {
-    if (!disabled && nm !== null)
-      sign({ reading: { typed, base: nm }, setTo: null, simulated: text === simulatedText });
+    if (disabled || nm === null || onTool === null) return;
+    const simulated = text === simulatedText;
+    if (factor === 1) sign({ reading: { typed, base: nm }, setTo: null, simulated });
+    else sign({ reading: atBolt(nm), setTo: null, onTool: { typed, base: onTool }, simulated });
   };
   const press = (key: string): void => setText(text.length < MAX_CHARS ? text + key : text);
 
-  if (!limits) {
-    const what = step.angleDeg === null ? step.name : `${step.angleDeg}° further`;
-    return (
-      <div className={`${css.pad} ${css.byhand}`}>
-        <Press
-          className={`${css.bigkey} ${css.sign}`}
-          disabled={disabled}
-          onClick={() => sign({ reading: null, setTo: null })}
-        >
-          Sign bolt {step.bolt}, {what}
-        </Press>
-      </div>
-    );
-  }
+  if (!limits) return <ByHand step={step} disabled={disabled} onSign={sign} />;
   const target = step.targetNm ?? limits.minNm;
-  const setTo = { typed: units.show(target, "torque").replace(/[\u00a0\u202f]/g, " "), base: target };
+  const wrenchNm = factor === 1 ? target : target * factor;
+  const shown = (torqueNm: number): TypedValue => ({
+    typed: units.show(torqueNm, "torque").replace(/[\u00a0\u202f]/g, " "),
+    base: torqueNm,
+  });
+  const clicked: Signed =
+    factor === 1
+      ? { reading: null, setTo: shown(target) }
+      : { reading: null, setTo: shown(target), onTool: shown(wrenchNm) };
   return (
     <div className={css.pad}>
       <div className={css.padl}>
@@ -105,7 +123,8 @@ export function ReadingPad({
         <TakeReading
           measures="torque"
           what={`Bolt ${step.bolt}, ${step.name}`}
-          near={step.targetNm}
+          near={step.targetNm === null ? null : step.targetNm * factor}
+          limits={{ min: limits.minNm * factor, max: limits.maxNm * factor }}
           onTake={({ base, instrument }) => {
             const taken = unit === "N m" ? base.toFixed(1) : (base / NM_PER_LBFT).toFixed(1);
             setText(taken);
@@ -125,7 +144,7 @@ export function ReadingPad({
             <>
               {judged === "inside" ? <Tick /> : <CrossMark />}
               {judged === "inside"
-                ? `Inside ${units.bare(limits.minNm, "torque")} to ${units.show(limits.maxNm, "torque")}`
+                ? `Inside ${units.bare(limits.minNm, "torque")} to ${units.show(limits.maxNm, "torque")}${proof ? PROOF[proof] : ""}`
                 : judged === "under"
                   ? `${units.show(limits.minNm - nm, "torque")} under the limit of this pass`
                   : `${units.show(nm - limits.maxNm, "torque")} over the limit of this pass`}
@@ -135,12 +154,8 @@ export function ReadingPad({
         <Press className={`${css.bigkey} ${css.sign}`} disabled={disabled || nm === null} onClick={signReading}>
           Sign bolt {step.bolt}
         </Press>
-        <Press
-          className={`${css.bigkey} fn ${css.clicked}`}
-          disabled={disabled}
-          onClick={() => sign({ reading: null, setTo })}
-        >
-          Set to {units.show(target, "torque")}, clicked
+        <Press className={`${css.bigkey} fn ${css.clicked}`} disabled={disabled} onClick={() => sign(clicked)}>
+          Set to {units.show(wrenchNm, "torque")}, clicked
         </Press>
       </div>
       <div className={css.padkeys}>
@@ -166,6 +181,52 @@ export function ReadingPad({
           {unit === "N m" ? "in lb\u00a0ft" : "in N\u00a0m"}
         </Press>
       </div>
+    </div>
+  );
+}
+
+/** What the tool's own deviation leaves of a reading inside its limits. */
+const PROOF: Record<NonNullable<ReturnType<typeof proofOf>>, string> = {
+  in: ", proven: the tool’s deviation stays inside",
+  "in, not proven": ", not proven: the tool’s deviation reaches over the limit",
+  "out, not proven": ", not proven",
+  out: "",
+};
+
+/** A pass without a torque: by hand, or by an angle that somebody counts or the wrench does. */
+function ByHand({ step, disabled, onSign }: { step: Step; disabled: boolean; onSign: (signed: Signed) => void }) {
+  const [turned, setTurned] = useState<{ deg: number; simulated: boolean } | null>(null);
+  const what = step.angleDeg === null ? step.name : `${step.angleDeg}° further`;
+  return (
+    <div className={`${css.pad} ${css.byhand}`}>
+      {step.angleDeg !== null && (
+        <div className="row-flex">
+          <NumberField
+            label="turned, where the wrench counts it"
+            value={turned?.deg ?? null}
+            {...boundsOf(resources.signature, "turnedDeg")}
+            unit="°"
+            digits={1}
+            onCommit={(deg) => setTurned(deg === null ? null : { deg, simulated: false })}
+          />
+          <TakeReading
+            measures="angle"
+            what={`Bolt ${step.bolt}, ${step.name}`}
+            near={step.angleDeg}
+            limits={{ min: step.angleDeg * 0.95, max: step.angleDeg * 1.05 }}
+            onTake={({ base, instrument }) => setTurned({ deg: base, simulated: instrument.standIn })}
+          />
+        </div>
+      )}
+      <Press
+        className={`${css.bigkey} ${css.sign}`}
+        disabled={disabled}
+        onClick={() =>
+          onSign({ reading: null, setTo: null, turnedDeg: turned?.deg ?? null, simulated: turned?.simulated ?? false })
+        }
+      >
+        Sign bolt {step.bolt}, {what}
+      </Press>
     </div>
   );
 }

@@ -44,6 +44,10 @@ function TorqueRow({ group, signatures }: { group: TorqueGroup; signatures: Sign
   const accepted = counted.filter((s) => s.outcome === "accepted");
   const again = signatures.filter((s) => s.groupId === group.id && (s.outcome === "redo" || s.outcome === "replaced"));
   const people = [...new Set(finals.map((s) => nameOf(s.personId)).filter(Boolean))];
+  const seconds = [...new Set(counted.map((s) => nameOf(s.secondId)).filter(Boolean))];
+  const tools = [...new Set(finals.map((s) => s.tool).filter(Boolean))];
+  const turned = counted.filter((s) => s.turnedDeg !== null);
+  const marked = counted.filter((s) => s.done.includes("paint")).length;
   const overruled = finals.find((s) => s.overruleReason);
   const at = finals.at(-1);
   return (
@@ -52,6 +56,7 @@ function TorqueRow({ group, signatures }: { group: TorqueGroup; signatures: Sign
         {group.name}, {group.count} × {group.thread || "thread not noted"}
         {group.reuse === "replace" && ", new bolts"}
         {group.threadLocker && `, thread locker ${group.threadLocker}`}
+        {group.lubricant && `, ${group.lubricant}`}
       </td>
       <td className="txt">
         <OriginMark origin={read.ok ? group.specOrigin : "missing"} />{" "}
@@ -71,17 +76,19 @@ function TorqueRow({ group, signatures }: { group: TorqueGroup; signatures: Sign
           .map((s) => {
             if (s.setTo && !s.reading) return `${s.bolt}: set to ${units.bare(s.setTo.base, "torque")}, clicked`;
             if (!s.reading) return "by hand";
-            return `${s.bolt}: ${units.bare(s.reading.base, "torque")}${wasOutside(group, s) ? " (outside)" : ""}${s.simulated ? " (simulated wrench)" : ""}`;
+            return `${s.bolt}: ${units.bare(s.reading.base, "torque")}${s.onTool ? ` (adapter, wrench read ${s.onTool.typed})` : ""}${wasOutside(group, s) ? " (outside)" : ""}${s.simulated ? " (simulated wrench)" : ""}`;
           })
           .join(", ") || "not signed"}
         {passes
           .filter((p) => p.angleDeg !== null)
           .map((p) => `; ${p.name}: ${counted.filter((s) => s.pass === p.name).length} of ${order.length}`)
           .join("")}
+        {turned.length > 0 && `; turned ${turned.map((s) => `${s.bolt}: ${s.turnedDeg}°`).join(", ")}`}
+        {marked > 0 && `; ${marked} paint-marked`}
         {next && done > 0 && ` (${done} of ${steps.length} signed)`}
       </td>
       <td className="txt">
-        {people.join(", ")}
+        {[...people, ...seconds.map((name) => `second person ${name}`), ...tools].join(", ")}
         {at && ` ${dateText(at.at)}, ${loadText(at.load).toLowerCase()}`}
         {overruled && `; overruled: ${(overruled.overruleReason ?? "").replace(/\.$/, "")}`}
         {accepted

@@ -3,7 +3,7 @@ import type { Sheet, SpecLine, Vehicle } from "../../../contract";
 import { dateText } from "../../format/words";
 import css from "./sheets.module.css";
 
-const WIDTH = 170;
+const WIDTH = 132;
 
 /** A date or month as a year with its part. */
 function yearOf(text: string, end: boolean): number {
@@ -30,7 +30,7 @@ const xOf = ([from, to]: readonly [number, number], year: number): number =>
 
 /** Years over the bars, and a pointer where the vehicle was built. */
 export function BuildScale({ years, vehicle }: { years: readonly [number, number]; vehicle: Vehicle | null }) {
-  const marks = ticks(years[0], years[1], 4).filter((y) => Number.isInteger(y));
+  const marks = ticks(years[0], years[1], 3).filter((y) => Number.isInteger(y));
   const at = vehicle?.buildDate ? xOf(years, yearOf(vehicle.buildDate, false)) : null;
   return (
     <div className={css.scale}>

@@ -4,6 +4,7 @@ import type { SheetView } from "../../../contract";
 import { columnRoles, sourceText, stateOf, type ColumnRole, type DraftLine, type LineFields } from "../../../domain";
 import type { Editor } from "../../data/saving";
 import { AUDIT_LIMIT, LINE_KIND_NAMES, questionText, WAY_NAMES } from "../../format/sheetWords";
+import { capital } from "../../format/grammar";
 import { count } from "../../format/words";
 import { HiddenFile } from "../../ui/HiddenFile";
 import { Choice, TextField } from "../../ui/TextField";
@@ -51,7 +52,8 @@ export function ImportDialog({ view, edit, onClose }: { view: SheetView; edit: E
   const model = useImport(view, edit);
   const picker = useRef<HTMLInputElement>(null);
   const { file, table } = model;
-  const flagged = model.drafts.filter((d) => d.asks.length || d.disagrees).length;
+  const flagged = model.drafts.filter((d) => flagsOf(d).length || d.disagrees).length;
+  const unnamed = model.drafts.some((d) => d.asks.some((q) => q.kind === "noSource"));
   const kinds = {
     torque: LINE_KIND_NAMES.torque,
     part: LINE_KIND_NAMES.part,
@@ -138,15 +140,16 @@ export function ImportDialog({ view, edit, onClose }: { view: SheetView; edit: E
         {table && (
           <>
             <p role="status">
-              <b>{count(model.drafts.length, "row")} can be read.</b>{" "}
+              <b>{capital(count(model.drafts.length, "row"))} can be read.</b>{" "}
               {flagged > 0 && <span className="och">{flagged} flagged. </span>}
               {model.bad.length > 0 && (
                 <span className="brk">
-                  {count(model.bad.length, "row")} cannot be read yet: correct {model.bad.length === 1 ? "it" : "them"}{" "}
-                  below.
+                  {capital(count(model.bad.length, "row"))} cannot be read yet: correct{" "}
+                  {model.bad.length === 1 ? "it" : "them"} below.
                 </span>
               )}
             </p>
+            {unnamed && <p className="och">Name the document above: a value without its source is questioned later.</p>}
             <Mapping model={model} />
             {model.bad.length > 0 && <BadRows model={model} />}
             <Drafts model={model} />
@@ -157,6 +160,9 @@ export function ImportDialog({ view, edit, onClose }: { view: SheetView; edit: E
     </Modal>
   );
 }
+
+/** What is asked of a row by itself; that no document is named is said once for all. */
+const flagsOf = (d: DraftLine): DraftLine["asks"] => d.asks.filter((q) => q.kind !== "noSource");
 
 type Model = ReturnType<typeof useImport>;
 
@@ -243,12 +249,13 @@ function Drafts({ model }: { model: Model }) {
 }
 
 function Draft({ draft: d, model }: { draft: DraftLine; model: Model }) {
-  const slip = d.asks.find((q) => q.kind === "unitSlip");
+  const asks = flagsOf(d);
+  const slip = asks.find((q) => q.kind === "unitSlip");
   const options = (Object.keys(CHOICES) as RowChoice[]).filter((c) =>
     d.there ? c !== "add" : c === "add" || c === "leave",
   );
   return (
-    <tr className={d.asks.length || d.disagrees ? "flagged" : undefined}>
+    <tr className={asks.length || d.disagrees ? "flagged" : undefined}>
       <td className="n">{d.row}</td>
       <td className="txt">
         {d.line.name} <span className="lb">{d.line.torque?.thread}</span>
@@ -264,7 +271,7 @@ function Draft({ draft: d, model }: { draft: DraftLine; model: Model }) {
       </td>
       <td className="txt lb">
         {d.disagrees && <span className="och">Disagrees with what is here. </span>}
-        {d.asks.map((q, i) => (
+        {asks.map((q, i) => (
           <span key={i} className="och">
             {questionText(q)}{" "}
           </span>

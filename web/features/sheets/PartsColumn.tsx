@@ -77,7 +77,7 @@ export function PartsColumn({
               )}
             </span>
             {own.map((l) => (
-              <PartRow key={l.line.id} listed={l} vehicle={vehicle} years={years} onLook={onLook} />
+              <PartRow key={l.line.id} listed={l} vehicle={vehicle} sheet={sheet} years={years} onLook={onLook} />
             ))}
           </li>
         ))}
@@ -130,10 +130,12 @@ const NOT_ASKED: Applies = { answer: "yes", doubts: [] };
 function PartRow({
   listed: { line, state, waiting },
   vehicle,
+  sheet,
   years,
   onLook,
 }: {
   listed: ListedLine;
+  sheet: Sheet;
   vehicle: Vehicle | null;
   years: readonly [number, number];
   onLook: (line: SpecLine) => void;
@@ -150,7 +152,7 @@ function PartRow({
     line.part?.supersededBy && `now ${line.part.supersededBy}`,
     line.part?.noLonger && "no longer sold",
     line.part?.lacks.length && `kit lacks ${line.part.lacks.join(", ")}`,
-    line.part?.maker,
+    line.part?.maker !== sheet.make && line.part?.maker,
   ]
     .filter(Boolean)
     .join(", ");

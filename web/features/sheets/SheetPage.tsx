@@ -50,7 +50,6 @@ export function SheetPage() {
           <h1>{sheet.name}</h1>
           <span className="q">
             {[
-              [sheet.make, sheet.model, sheet.variant].filter(Boolean).join(" "),
               builtText(sheet.builtFrom, sheet.builtTo),
               sheet.transmission,
               sheet.shifterKind && SHIFTER_NAMES[sheet.shifterKind],

@@ -89,7 +89,7 @@ function TorqueRow({
   const units = useUnits();
   const t = line.torque;
   const tone = state.kind === "missing" ? "missing" : state.kind === "conflict" ? "conflict" : "";
-  const size = t && [t.thread, t.lengthMm !== null && units.bare(t.lengthMm, "length")].filter(Boolean).join(" × ");
+  const size = t && [t.thread, t.lengthMm !== null && units.bare(t.lengthMm, "length", 0)].filter(Boolean).join(" × ");
   return (
     <li className={tone}>
       <Press className={css.row} onClick={() => onLook(line)} aria-label={`Open ${line.name}`}>
@@ -104,6 +104,7 @@ function TorqueRow({
                 .join(", ")}
           </span>
           <Reach line={line} />
+          {t && <How torque={t} />}
           {waiting.map((j) => (
             <span key={j.id} className="lb brk">
               Job {j.number} waits for it
@@ -124,16 +125,21 @@ function TorqueRow({
         <span>
           <LineValue line={line} state={state} />
         </span>
-        <span className={css.how}>
-          {t?.loadNeeded === "rideHeight" && <span className="lb">on wheels</span>}
-          {t?.reuse === "replace" && <span className="lb">single use</span>}
-          {t?.threadLocker && <span className="lb">thread locker</span>}
-          {t?.lubricant && <span className="lb">{t.lubricant}</span>}
-          {t?.twoPeople && <span className="lb">two people</span>}
-        </span>
       </Press>
     </li>
   );
+}
+
+/** What is to be minded when it is torqued. */
+function How({ torque: t }: { torque: NonNullable<SpecLine["torque"]> }) {
+  const words = [
+    t.loadNeeded === "rideHeight" && "on wheels",
+    t.reuse === "replace" && "single use",
+    t.threadLocker && "thread locker",
+    t.lubricant,
+    t.twoPeople && "two people",
+  ].filter(Boolean);
+  return words.length ? <span className="lb">{words.join(", ")}</span> : null;
 }
 
 /** For which vehicles of this kind a line is, where not for all. */

@@ -133,6 +133,7 @@ function Differs({ lines }: { lines: readonly VehicleLine[] }) {
                 `${l.line.name} ${valueOf(l.line) ?? "no value"}${l.instead && valueOf(l.instead) ? `, not ${valueOf(l.instead)}` : ""}${l.line.reason ? ` (${l.line.reason})` : ""}`,
             )
             .join("; ")}
+          .
         </>
       ) : (
         <b>Overrides none.</b>
@@ -145,6 +146,7 @@ function Differs({ lines }: { lines: readonly VehicleLine[] }) {
             .slice(0, 2)
             .map((l) => l.line.name)
             .join(", ")}
+          .
         </>
       )}{" "}
       {counts.sheet} from the sheet.

@@ -252,6 +252,7 @@ function SheetChoice({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {
         <Select<string>
           id="sheet-of-vehicle"
           aria-label="Spec sheet"
+          style={{ width: "100%" }}
           placeholder="none yet"
           allowClear
           value={vehicle.sheetId ?? undefined}

@@ -6,6 +6,7 @@ import { useUnits } from "../../format/units";
 import { Choice } from "../../ui/TextField";
 import { useOfferedInstruments } from "../../data/useOfferedInstruments";
 import { useInstrument } from "../../data/useInstrument";
+import { WrenchDial } from "./WrenchDial";
 import css from "./readings.module.css";
 
 type Measures = Exclude<InstrumentLine["measures"], "acceleration">;
@@ -24,12 +25,15 @@ export function TakeReading({
   measures,
   what,
   near,
+  limits = null,
   onTake,
 }: {
   measures: Measures;
   what: string;
   /** About what is expected, base unit. */
   near: number | null;
+  /** The band that is wanted, base unit: shown on a wrench's dial. */
+  limits?: { min: number; max: number } | null;
   onTake: (taken: Taken) => void;
 }) {
   const [open, setOpen] = useState(false);
@@ -51,6 +55,7 @@ export function TakeReading({
         <Listening
           measures={measures}
           near={near}
+          limits={limits}
           onTake={(taken) => {
             setOpen(false);
             onTake(taken);
@@ -64,15 +69,21 @@ export function TakeReading({
 function Listening({
   measures,
   near,
+  limits,
   onTake,
 }: {
   measures: Measures;
   near: number | null;
+  limits: { min: number; max: number } | null;
   onTake: (t: Taken) => void;
 }) {
   const { instruments, switchedOff, error } = useOfferedInstruments();
   const units = useUnits();
-  const fitting = instruments?.filter((i) => i.measures === measures) ?? [];
+  // A wrench that counts degrees comes before the gauge that is laid on.
+  const fitting = (instruments?.filter((i) => i.measures === measures) ?? []).sort(
+    (a, b) =>
+      Number(b.kind === "torqueWrench" && limits !== null) - Number(a.kind === "torqueWrench" && limits !== null),
+  );
   const [chosen, setChosen] = useState<string | null>(null);
   const instrument = fitting.find((i) => i.id === chosen) ?? fitting[0] ?? null;
   const { reading, state, again } = useInstrument(instrument, near);
@@ -103,6 +114,16 @@ function Listening({
       ) : (
         <p className="lb">{instrument.name}</p>
       )}
+      {instrument.kind === "torqueWrench" && reading && (
+        <WrenchDial
+          kind={measures === "angle" ? "angle" : "torque"}
+          value={reading.value}
+          peak={reading.peak}
+          held={reading.steady}
+          target={near}
+          limits={limits}
+        />
+      )}
       <p className={reading?.steady ? `live ${css.steady}` : "live"} aria-hidden={state !== "sending"}>
         <span className="n">
           {value === null ? "…" : own ? formatNumber(value, digits) : units.bare(value, measures)}
@@ -122,7 +143,9 @@ function Listening({
             : instrument.kind === "torqueWrench"
               ? reading?.steady
                 ? "That was the peak of the pull."
-                : "Pull until it clicks once."
+                : measures === "angle"
+                  ? "Turn it steadily to the mark."
+                  : "Pull until it clicks once."
               : reading?.steady
                 ? "It is steady."
                 : "Hold it still."}

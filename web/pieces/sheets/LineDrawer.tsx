@@ -5,7 +5,7 @@ import { questionsOfLine, valueOf, type Impact } from "../../../domain";
 import { LINE_KIND_NAMES, questionText } from "../../format/sheetWords";
 import { count } from "../../format/words";
 import { capital } from "../../format/grammar";
-import { LineFieldsForm, type LineDraft } from "./LineForm";
+import { LineFieldsForm, NameFields, type LineDraft } from "./LineForm";
 import { SourcesEditor } from "./SourcesEditor";
 import css from "./drawer.module.css";
 
@@ -85,7 +85,7 @@ export function LineDrawer({
       }
     >
       <div className={css.form}>
-        <LineFieldsForm draft={draft} places={places} onChange={patch} />
+        <NameFields draft={draft} places={places} onChange={patch} />
         <SourcesEditor of={draft} onChange={patch} />
         {asks.length > 0 && (
           <div className={css.asks} role="status" aria-label="Audit">
@@ -94,6 +94,7 @@ export function LineDrawer({
             ))}
           </div>
         )}
+        <LineFieldsForm draft={draft} onChange={patch} />
       </div>
       <Modal
         open={leaving}

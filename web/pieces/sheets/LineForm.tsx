@@ -31,31 +31,37 @@ interface FormProps {
   onChange: (patch: Partial<LineDraft>) => void;
 }
 
-/** Everything about a line beside its value: where it is, what it is for, and what belongs to its kind. */
-export function LineFieldsForm({ draft, places, onChange }: FormProps & { places: readonly string[] }) {
+/** What a line is called and where on the vehicle it is; why this vehicle differs, where it does. */
+export function NameFields({ draft, places, onChange }: FormProps & { places: readonly string[] }) {
+  return (
+    <section aria-label="What it is">
+      <div className="fields">
+        <TextField
+          label={draft.kind === "torque" ? "where" : "name"}
+          value={draft.name}
+          required
+          max={boundsOf(resources.specLine, "name").max}
+          onCommit={(name) => onChange({ name })}
+        />
+        <PlaceField value={draft.place} places={places} onCommit={(place) => onChange({ place })} />
+        {draft.overrides && (
+          <TextField
+            label="why this vehicle differs"
+            value={draft.reason}
+            required
+            placeholder="thread repaired, job 198"
+            onCommit={(reason) => onChange({ reason })}
+          />
+        )}
+      </div>
+    </section>
+  );
+}
+
+/** Everything about a line beside its name and value: what belongs to its kind, and which vehicles it is for. */
+export function LineFieldsForm({ draft, onChange }: FormProps) {
   return (
     <>
-      <section aria-label="What it is">
-        <div className="fields">
-          <TextField
-            label={draft.kind === "torque" ? "where" : "name"}
-            value={draft.name}
-            required
-            max={boundsOf(resources.specLine, "name").max}
-            onCommit={(name) => onChange({ name })}
-          />
-          <PlaceField value={draft.place} places={places} onCommit={(place) => onChange({ place })} />
-          {draft.overrides && (
-            <TextField
-              label="why this vehicle differs"
-              value={draft.reason}
-              required
-              placeholder="thread repaired, job 198"
-              onCommit={(reason) => onChange({ reason })}
-            />
-          )}
-        </div>
-      </section>
       {draft.torque && <TorqueFacts torque={draft.torque} onChange={(torque) => onChange({ torque })} />}
       {draft.part && <PartFacts part={draft.part} onChange={(part) => onChange({ part })} />}
       {draft.setting && (
@@ -111,6 +117,7 @@ function PlaceField({
       </label>
       <AutoComplete
         id={id}
+        style={{ width: "100%" }}
         value={value}
         placeholder="Gearbox"
         options={places.map((p) => ({ value: p }))}

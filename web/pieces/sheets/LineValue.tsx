@@ -11,14 +11,15 @@ const MARK = { document: "specified", leaflet: "claimed", measured: "measured", 
 export function SourceValue({ kind, source }: { kind: SpecLine["kind"]; source: SpecLine["sources"][number] }) {
   const units = useUnits();
   const read = kind === "torque" ? readSpecText(source.typed) : null;
-  const other = units.system === "metric" ? "lbf ft" : "N m";
   const torque = read?.ok && read.value.kind === "torque" ? read.value : null;
-  const own = torque ? torqueWords(torque, units.unit("torque")) : source.typed;
+  // As the document writes it; below it the shop's unit, or the other one where it is written in that.
+  const other = units.system === "metric" ? "lbf ft" : "N m";
+  const below = torque?.unit === units.unit("torque") ? other : units.unit("torque");
   return (
     <span className={css.value}>
       <OriginMark origin={MARK[source.how]} />
-      <b className="n">{own}</b>
-      {torque && <span className="n q">{torqueWords(torque, other)}</span>}
+      <b className="n">{source.typed}</b>
+      {torque && <span className="n q">{torqueWords(torque, below)}</span>}
     </span>
   );
 }
