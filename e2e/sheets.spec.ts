@@ -80,6 +80,21 @@ test("a leaflet's table becomes a sheet, two vehicles have it, and a job takes f
   await expect(groups).toContainText("Mount bracket");
   await expect(groups).toContainText("48.0 N m");
   await saved(page);
+
+  // The order they are torqued in is changed with the keyboard: lifted, one place down, put down.
+  const order = (): Promise<string[]> =>
+    groups
+      .getByRole("button", { name: /^Move / })
+      .evaluateAll((all) => all.map((b) => b.getAttribute("aria-label") ?? ""));
+  const [first, second] = await order();
+  await groups.getByRole("button", { name: first }).focus();
+  await page.keyboard.press("Space");
+  await expect(page.getByText(/lifted, place 1 of/)).toBeAttached();
+  await page.keyboard.press("ArrowDown");
+  await expect(page.getByText(/at place 2 of/)).toBeAttached();
+  await page.keyboard.press("Space");
+  await expect.poll(async () => (await order()).slice(0, 2)).toEqual([second, first]);
+  await saved(page);
 });
 
 test("a conflict is decided with its reason, and a vehicle overrides with its own", async ({ page }) => {

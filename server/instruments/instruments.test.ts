@@ -44,6 +44,7 @@ describe("instruments", () => {
       ["dial", true],
       ["angleGauge", true],
       ["torqueWrench", true],
+      ["torqueWrench", true],
       ["accelerometer", true],
     ]);
   });
@@ -82,7 +83,7 @@ describe("instruments", () => {
     expect([status, body.error.code, body.error.accepts]).toEqual([
       404,
       "not_found",
-      "calliper, dial, angle, wrench, accelerometer",
+      "calliper, dial, angle, wrench, angleWrench, accelerometer",
     ]);
   });
 

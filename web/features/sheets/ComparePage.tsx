@@ -6,6 +6,7 @@ import { compareLines, linesFor, type LinePair } from "../../../domain";
 import type { BookView, SpecLine } from "../../../contract";
 import { useBookQuery } from "../../data/api";
 import { LINE_KIND_HEADS } from "../../format/sheetWords";
+import { capital } from "../../format/grammar";
 import { count } from "../../format/words";
 import { LineValue } from "../../pieces/sheets/LineValue";
 import { Answer } from "../../ui/Answer";
@@ -88,7 +89,7 @@ export function ComparePage() {
           <>
             <b>
               {differing.length
-                ? `${count(differing.length, "difference")} in ${count(pairs.length, "value")}.`
+                ? `${capital(count(differing.length, "difference"))} in ${count(pairs.length, "value")}.`
                 : pairs.length
                   ? "They are the same."
                   : "Neither has any values."}
