@@ -10,6 +10,7 @@ import { powerunitFigures } from "./powerunit";
 import { recordFigures } from "./records";
 import { report, type Figure } from "./report";
 import { saveFigures } from "./saves";
+import { sheetFigures } from "./sheets";
 import { solverFigures } from "./solver";
 import { vibrationFigures } from "./vibration";
 
@@ -18,6 +19,7 @@ const parts: Record<string, () => Figure[] | Promise<Figure[]>> = {
   linkage: linkageFigures,
   powerunit: powerunitFigures,
   records: recordFigures,
+  sheets: sheetFigures,
   photos: photoFigures,
   vibration: vibrationFigures,
   bundle: bundleFigures,

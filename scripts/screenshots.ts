@@ -43,6 +43,10 @@ async function shots(): Promise<Shot[]> {
   const dossier = (await (await fetch(`${address}/api/vehicles/${vehicles[0].id}`)).json()) as {
     jobs: { id: string; number: number }[];
   };
+  const { sheets } = (await (await fetch(`${address}/api/sheets`)).json()) as {
+    sheets: { id: string; name: string }[];
+  };
+  const sheet = sheets.find((s) => s.name.startsWith("Skarvane"))?.id;
   const job = (number: number): string => `/jobs/${jobs.find((j) => j.number === number)?.id}`;
   const closed = dossier.jobs.find((j) => j.number === 205)?.id;
   return [
@@ -72,7 +76,7 @@ async function shots(): Promise<Shot[]> {
     { name: "record", path: `/jobs/${closed}/record` },
     { name: "dossier", path: `/vehicles/${vehicles[0].id}` },
     { name: "desk-measurement", path: "/desk/measurement" },
-    { name: "desk-torque-text", path: "/desk/torque-text" },
+    { name: "sheet", path: `/sheets/${sheet}` },
     { name: "shop", path: "/shop" },
     // Last: it takes a recording in, which other pictures of the job would show.
     {

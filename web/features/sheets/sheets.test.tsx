@@ -233,9 +233,10 @@ describe("a sheet", () => {
     await user.click(screen.getByRole("button", { name: "Import" }));
     const dialog = screen.getByRole("dialog");
     const file = { format: "ash-lever-sheet", version: 1, sheet: { name: "Other" }, lines: [] as object[] };
-    const { sheetId: _, ...theirs } = { ...line("Bracket", ["24 Nm"]), overrides: null };
     const fields = Object.fromEntries(
-      Object.entries(theirs).filter(([k]) => !["id", "version", "createdAt", "updatedAt", "deletedAt"].includes(k)),
+      Object.entries(line("Bracket", ["24 Nm"])).filter(
+        ([k]) => !["sheetId", "id", "version", "createdAt", "updatedAt", "deletedAt"].includes(k),
+      ),
     );
     await user.click(within(dialog).getByLabelText(/^Table, or the text/));
     await user.paste(

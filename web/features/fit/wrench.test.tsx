@@ -1,0 +1,153 @@
+// @vitest-environment jsdom
+import { screen, within } from "@testing-library/react";
+import { describe, expect, it } from "vitest";
+import { answering, fakeEdit, jobView, PARENT, pick, plainText, record, shopSays, show } from "../../../tests/web/show";
+import { WrenchDial } from "../../pieces/readings/WrenchDial";
+import FitStage from "./FitStage";
+
+const group = (data: object = {}) =>
+  record("torqueGroup", {
+    jobId: PARENT,
+    name: "Prop shaft",
+    count: 1,
+    thread: "M10",
+    specTyped: "62 Nm",
+    specOrigin: "specified",
+    passes: [{ name: "100 %", pct: 100 }],
+    ...data,
+  });
+const crow = { handMm: 420, offsetMm: 55, angleDeg: 0 };
+const tools = [
+  { id: "w25", name: "Wrench 25", maxNm: 25 },
+  { id: "w100", name: "Wrench 100", maxNm: 100, calibrated: "2020-01-01" },
+];
+const on = { load: { now: ["onStands" as const], at: null, by: null } };
+const view = (g: ReturnType<typeof group>) => jobView({ torqueGroup: [g], vehicle: on });
+const strip = (): string => plainText(screen.getByRole("region", { name: "Wrench" }));
+
+describe("the wrench of the board", () => {
+  // 62 x 420/(420 + 55) = 54.8: the lever law.
+  it("is set for the adapter, and its reading is the bolt's again", async () => {
+    const edit = fakeEdit();
+    const { user } = show(<FitStage view={view(group({ adapter: crow }))} edit={edit} />);
+    expect(strip()).toContain("54.8 N m");
+    expect(strip()).toContain("that is 62.0 N m at the bolt");
+    await user.type(screen.getByLabelText("Wrench reading of bolt 1, N m"), "54.5");
+    await user.click(screen.getByRole("button", { name: "Sign bolt 1" }));
+    expect(edit.create.mock.calls[0][1]).toMatchObject({
+      reading: { typed: "61.6 Nm", base: 61.6 },
+      onTool: { typed: "54.5 Nm", base: 54.5 },
+      outcome: "held",
+    });
+  });
+
+  it("that clicked is kept with what it was set to", async () => {
+    const edit = fakeEdit();
+    const { user } = show(<FitStage view={view(group({ adapter: crow }))} edit={edit} />);
+    await user.click(screen.getByRole("button", { name: /Set to 54.8.N m, clicked/ }));
+    expect(edit.create.mock.calls[0][1]).toMatchObject({ setTo: { base: 62 }, reading: null });
+    expect(edit.create.mock.calls[0][1].onTool.base).toBeCloseTo(54.82, 2);
+  });
+
+  it("is the smallest of the shop that reaches; says what it may be off, and that its calibration is over", async () => {
+    shopSays({ tools });
+    const edit = fakeEdit();
+    const { user } = show(<FitStage view={view(group())} edit={edit} />);
+    await screen.findByText(/deviation 4/);
+    expect(strip()).toContain("20.0 to 100.0 N m");
+    expect(strip()).toContain("Calibration of 1 January 2020 is over.");
+    await user.type(screen.getByLabelText("Wrench reading of bolt 1, N m"), "67");
+    expect(plainText(document.body)).toContain("not proven: the tool’s deviation reaches over the limit");
+    await user.click(screen.getByRole("button", { name: "Sign bolt 1" }));
+    expect(edit.create.mock.calls[0][1]).toMatchObject({ tool: "Wrench 100", toolId: "w100" });
+    await pick(user, "Torque tool", "Wrench 25");
+    expect(edit.update.mock.calls[0][2]).toEqual({ toolId: "w25" });
+  });
+
+  it("that does not reach is said so", async () => {
+    shopSays({ tools });
+    show(<FitStage view={view(group({ toolId: "w25" }))} edit={fakeEdit()} />);
+    await screen.findByText(/This wrench does not reach it/);
+  });
+});
+
+describe("at the bolt", () => {
+  it("what was done beside tightening is kept with the last pass, and two people sign where two are wanted", async () => {
+    const people = [record("person", { name: "J. Tannack", initials: "JT" })];
+    answering("/api/shop", {
+      shop: record("shop", {}, { id: "00000000000000000000000001" }),
+      people,
+      shopId: PARENT,
+    });
+    const edit = fakeEdit();
+    const { user } = show(<FitStage view={view(group({ twoPeople: true, threadLocker: "medium" }))} edit={edit} />);
+    await user.type(screen.getByLabelText("Wrench reading of bolt 1, N m"), "62");
+    const sign = (): HTMLButtonElement => screen.getByRole("button", { name: "Sign bolt 1" });
+    expect(sign().disabled).toBe(true);
+    const deeds = screen.getByRole("group", { name: "At each bolt" });
+    await user.click(within(deeds).getByRole("checkbox", { name: "paint-marked" }));
+    await user.click(within(deeds).getByRole("checkbox", { name: "thread locker: medium" }));
+    await pick(user, "Second person", "J. Tannack");
+    await user.click(sign());
+    expect(edit.create.mock.calls[0][1]).toMatchObject({ done: ["paint", "locker"], secondId: people[0].id });
+  });
+
+  it("the angle that was turned is kept where somebody counted it", async () => {
+    const edit = fakeEdit();
+    const g = group({ specTyped: "40 Nm + 90°", reuse: "replace" });
+    const torqued = record("signature", {
+      jobId: PARENT,
+      groupId: g.id,
+      bolt: 1,
+      pass: "100 %",
+      reading: { typed: "40 Nm", base: 40 },
+    });
+    const { user } = show(
+      <FitStage view={jobView({ torqueGroup: [g], signature: [torqued], vehicle: on })} edit={edit} />,
+    );
+    await user.type(screen.getByLabelText("turned, where the wrench counts it"), "92{Enter}");
+    await user.click(screen.getByRole("button", { name: "Sign bolt 1, 90° further" }));
+    expect(edit.create.mock.calls[0][1]).toMatchObject({ pass: "angle 90°", turnedDeg: 92, simulated: false });
+  });
+
+  it("a finished group says how it is looked at again: never by turning what was tightened by angle", () => {
+    const done = (g: ReturnType<typeof group>) =>
+      jobView({
+        torqueGroup: [g],
+        vehicle: on,
+        signature: ["100 %", "angle 90°"].map((pass) =>
+          record("signature", {
+            jobId: PARENT,
+            groupId: g.id,
+            bolt: 1,
+            pass,
+            reading: pass === "100 %" ? { typed: "62 Nm", base: 62 } : null,
+          }),
+        ),
+      });
+    const { unmount } = show(<FitStage view={done(group())} edit={fakeEdit()} />);
+    expect(plainText(document.body)).toContain("check with the wrench, tightening, at the lower limit");
+    unmount();
+    show(<FitStage view={done(group({ specTyped: "62 Nm + 90°", reuse: "replace" }))} edit={fakeEdit()} />);
+    expect(plainText(document.body)).toContain("paint mark only. Do not turn it again.");
+  });
+
+  it("only the board is left when that is wanted", async () => {
+    const { user } = show(<FitStage view={view(group())} edit={fakeEdit()} />);
+    await user.click(screen.getByRole("button", { name: "Only the board" }));
+    expect(screen.getByRole("button", { name: "Show everything" })).toBeTruthy();
+    expect(screen.getByRole("button", { name: "Group 1: Prop shaft" })).toBeTruthy();
+  });
+});
+
+describe("the dial", () => {
+  it("shows needle, peak and band, and says when the peak is held", () => {
+    const dial = (held: boolean) => (
+      <WrenchDial kind="torque" value={30} peak={61.8} held={held} target={62} limits={{ min: 56, max: 68 }} />
+    );
+    const { rerender } = show(dial(false));
+    expect(screen.getByRole("img", { name: "The wrench is being pulled" })).toBeTruthy();
+    rerender(dial(true));
+    expect(screen.getByRole("img", { name: "The pull is over; the peak is held" })).toBeTruthy();
+  });
+});
