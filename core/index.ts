@@ -6,3 +6,4 @@ export * from "./powerunit";
 export * from "./quantity";
 export * from "./vibration";
 export * from "./table";
+export * from "./service";

@@ -11,6 +11,7 @@ import {
   askLockout,
   askMatch,
   askMeasurement,
+  askService,
   askMountCompare,
   askMountModes,
   askMountSag,
@@ -39,6 +40,7 @@ import {
   lockoutInput,
   matchInput,
   measurementInput,
+  serviceInput,
   mountCompareInput,
   mountModesInput,
   mountSagInput,
@@ -227,6 +229,12 @@ export const models: readonly Model[] = [
     asks: "Is a change larger than the measuring error?",
     input: measurementInput,
     ask: askMeasurement,
+  },
+  {
+    name: "service",
+    asks: "What is due when, by distance and by time?",
+    input: serviceInput,
+    ask: askService,
   },
 ];
 

@@ -12,6 +12,7 @@ import {
   match,
   orders,
   measurement,
+  service,
   mountCompare,
   mountModes,
   mountSag,
@@ -72,6 +73,8 @@ import {
   diagnoseInput,
   leverInput,
   measurementInput,
+  checkService,
+  serviceInput,
   notchInput,
   torqueSequenceInput,
   torqueToolInput,
@@ -129,4 +132,5 @@ export const askOrders = /* @__PURE__ */ validated(ordersInput, checkOrders, ord
 export const askSpectrum = /* @__PURE__ */ validated(spectrumInput, null, answerSpectrum);
 export const askMatch = /* @__PURE__ */ validated(matchInput, checkMatch, match);
 export const askDiagnose = /* @__PURE__ */ validated(diagnoseInput, checkDiagnose, diagnose);
+export const askService = /* @__PURE__ */ validated(serviceInput, checkService, service);
 export const askMeasurement = /* @__PURE__ */ validated(measurementInput, null, measurement);

@@ -15,6 +15,7 @@ const QUICK: ReadonlySet<string> = new Set([
   "torqueSequence",
   "torqueText",
   "measurement",
+  "service",
 ]);
 const QUICK_BYTES = 16 * 1024;
 

@@ -13,6 +13,9 @@ const page = async (parts: Parameters<typeof jobView>[0] = {}, stage = "plan") =
   answering(`/api/jobs/${id}`, view);
   answering("/api/undo", { undo: null, redo: null });
   answering(`/api/vehicles/${view.vehicle.id}`, {
+    sheet: null,
+    sheetLine: [],
+    ownLine: [],
     vehicle: view.vehicle,
     jobs: [view.job],
     reading: [],

@@ -115,6 +115,8 @@ const line = (tag: string) => ({
   layout: "northSouth",
   km: null,
   jobs: 2,
+  buildDate: null,
+  sheetId: null,
   openJobs: 1,
 });
 

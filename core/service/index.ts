@@ -1,0 +1,1 @@
+export { isDay, service, type ServiceAnswer, type ServiceInput, type ServiceItem } from "./service";
