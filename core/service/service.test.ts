@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { createRequire } from "node:module";
+import { lusolve, multiply, transpose } from "mathjs";
 import { describe, expect, it } from "vitest";
 import { askService, isRefusal } from "../../contract";
 import { isDay, type ServiceAnswer } from "..";
@@ -66,7 +66,6 @@ describe("service", () => {
   });
   it("is the line of least squares, as an independent program draws it", () => {
     // mathjs solves the normal equations by itself.
-    const { lusolve, multiply, transpose } = createRequire(import.meta.url)("mathjs") as typeof import("mathjs");
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 1, max: 900 }), { minLength: 2, maxLength: 12 }), (steps) => {
         let [day, km] = [0, 50000];

@@ -1,3 +1,5 @@
+import dayjs from "dayjs";
+import utc from "dayjs/plugin/utc";
 import { createEvents } from "ics";
 import type { Notice } from "../powerunit";
 
@@ -35,37 +37,37 @@ export interface ServiceAnswer {
   notices: Notice<"noRate">[];
 }
 
-const DAY_MS = 86_400_000;
 const DAYS_A_YEAR = 365.25;
 /** Mean length of a month, for the part of one that is left over. */
 const DAYS_A_MONTH = DAYS_A_YEAR / 12;
-/** Days ahead or back that still are a date anybody plans with. */
-const FARTHEST_DAYS = 1_000_000;
+/** Days and months ahead or back that still are a date anybody plans with. */
+const FARTHEST = 1_000_000;
+
+dayjs.extend(utc);
 
 /** Whether a text is a day that exists: 31 April is none. */
 export function isDay(text: string): boolean {
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(text)) return false;
-  const at = Date.parse(`${text}T00:00:00Z`);
-  return !Number.isNaN(at) && new Date(at).toISOString().startsWith(text);
+  return /^\d{4}-\d{2}-\d{2}$/.test(text) && dayjs.utc(text).format("YYYY-MM-DD") === text;
 }
 
-const dayNumber = (day: string): number => Date.parse(`${day}T00:00:00Z`) / DAY_MS;
+const EPOCH = dayjs.utc("1970-01-01");
+/** Days since 1970. */
+const dayNumber = (day: string): number => dayjs.utc(day).diff(EPOCH, "day");
+
 const dayText = (n: number): string | null => {
-  const at = new Date(n * DAY_MS);
+  const at = EPOCH.add(n, "day");
   // Years past 9999 are written with a sign, and nobody comes back by then.
-  return Number.isNaN(at.getTime()) || at.getUTCFullYear() > 9999 || at.getUTCFullYear() < 1
-    ? null
-    : at.toISOString().slice(0, 10);
+  return at.isValid() && at.year() >= 1 && at.year() <= 9999 ? at.format("YYYY-MM-DD") : null;
 };
 
 /** So many months on: the same day, or the last one of a shorter month. */
 function monthsOn(day: string, months: number): string | null {
   const whole = Math.floor(months);
-  if (whole > FARTHEST_DAYS) return null;
-  const [y, m, d] = day.split("-").map(Number);
-  const lastOfMonth = new Date(Date.UTC(y, m + whole, 0));
-  const at = Date.UTC(lastOfMonth.getUTCFullYear(), lastOfMonth.getUTCMonth(), Math.min(d, lastOfMonth.getUTCDate()));
-  return dayText(at / DAY_MS + Math.round((months - whole) * DAYS_A_MONTH));
+  if (whole > FARTHEST) return null;
+  const at = dayjs.utc(day).add(whole, "month");
+  return at.isValid() && at.year() <= 9999
+    ? dayText(dayNumber(at.format("YYYY-MM-DD")) + Math.round((months - whole) * DAYS_A_MONTH))
+    : null;
 }
 
 /** Slope of the readings by least squares, km a day; null with fewer than two days or where it does not rise. */
@@ -97,7 +99,7 @@ export function service(input: ServiceInput): ServiceAnswer {
     const dueKm = item.everyKm === undefined || item.lastKm === undefined ? null : item.lastKm + item.everyKm;
     const from = latest ?? { at: today, km: item.lastKm ?? 0 };
     const ahead = dueKm === null || kmPerDay === null ? null : Math.floor((dueKm - from.km) / kmPerDay);
-    const dateByKm = ahead === null || Math.abs(ahead) > FARTHEST_DAYS ? null : dayText(from.at + ahead);
+    const dateByKm = ahead === null || Math.abs(ahead) > FARTHEST ? null : dayText(from.at + ahead);
     const dateByTime =
       item.everyMonths === undefined || item.lastDate === undefined ? null : monthsOn(item.lastDate, item.everyMonths);
     const byKm = dateByKm !== null && (dateByTime === null || dateByKm <= dateByTime);
@@ -144,7 +146,7 @@ function calendarOf(today: string, items: ServiceAnswer["items"]): string {
       title: i.name,
       start: partsOf(i.dueDate),
       end: partsOf(dayText(dayNumber(i.dueDate) + 1) ?? i.dueDate),
-      timestamp: dayNumber(today) * DAY_MS,
+      timestamp: dayjs.utc(today).valueOf(),
       productId: "ash-lever",
     })),
   );
