@@ -1,7 +1,7 @@
 import { Button } from "antd";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import type { Operation, Setup } from "../../../contract";
-import { useShopQuery } from "../../data/api";
+import { useShopQuery, useVehicleQuery } from "../../data/api";
 import { useUnits } from "../../format/units";
 import { late } from "../../ui/late";
 import { Answer } from "../../ui/Answer";
@@ -222,8 +222,11 @@ function NothingToCompare({ view, edit, tabs }: Pick<StageProps, "view" | "edit"
   const { job, vehicle } = view;
   const { gearbox } = vehicle;
   const navigate = useNavigate();
-  const begin = (): void => {
-    const [usual] = exampleSetups(vehicle.shifterKind);
+  const { data: dossier } = useVehicleQuery(vehicle.id);
+  const ofSheet = dossier?.sheet?.lever ?? null;
+  const begin = (known: Setup["lever"] | null): void => {
+    const [example] = exampleSetups(vehicle.shifterKind);
+    const usual = known ? { ...example, lever: known, source: dossier?.sheet?.name ?? "" } : example;
     // A knob height that was measured is not asked for again.
     const height = findReading(view.reading, { quantity: "knobHeight", fromGear: "", toGear: "" }, "before");
     const knob = height ? { ...usual.lever.knob, zMm: resultOf(height).mean } : usual.lever.knob;
@@ -244,7 +247,7 @@ function NothingToCompare({ view, edit, tabs }: Pick<StageProps, "view" | "edit"
         op: "create",
         resource: "setup",
         id: newId(),
-        data: { ...fieldsOf(old), jobId: job.id, origin: "estimated", position: 0 },
+        data: { ...fieldsOf(old), jobId: job.id, origin: known ? "specified" : "estimated", position: 0 },
       },
     ]);
   };
@@ -257,7 +260,12 @@ function NothingToCompare({ view, edit, tabs }: Pick<StageProps, "view" | "edit"
         title={gearbox ? "No lever on the bench yet" : "Neither gears nor lever are known yet"}
         acts={
           <>
-            <Button type="primary" onClick={begin}>
+            {ofSheet && (
+              <Button type="primary" onClick={() => begin(ofSheet)}>
+                Begin with the lever of its sheet
+              </Button>
+            )}
+            <Button type={ofSheet ? "default" : "primary"} onClick={() => begin(null)}>
               Begin with a usual lever and correct it
             </Button>
             <Button onClick={() => void navigate(`/vehicles/${vehicle.id}`)}>Enter the gearbox</Button>

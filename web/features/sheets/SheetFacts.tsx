@@ -1,14 +1,25 @@
 import { Modal } from "antd";
-import { boundsOf, resources, shifterKinds, type Sheet } from "../../../contract";
+import { boundsOf, resources, shifterKinds, type Sheet, type Vehicle } from "../../../contract";
 import type { Editor } from "../../data/saving";
 import { LAYOUT_NAMES, SHIFTER_NAMES } from "../../format/words";
+import { Geometry } from "./Geometry";
 import { DayField } from "../../ui/DayField";
 import { Choice, TextField } from "../../ui/TextField";
 
 const KINDS = { "": "not known", ...SHIFTER_NAMES } as const;
 
 /** What kind of vehicle the sheet is for. */
-export function SheetFacts({ sheet, edit, onClose }: { sheet: Sheet; edit: Editor; onClose: () => void }) {
+export function SheetFacts({
+  sheet,
+  vehicles,
+  edit,
+  onClose,
+}: {
+  sheet: Sheet;
+  vehicles: readonly Vehicle[];
+  edit: Editor;
+  onClose: () => void;
+}) {
   const patch = (data: Partial<Sheet>, what: string): void =>
     edit.update("sheet", sheet, data, `${sheet.name}: ${what}`);
   return (
@@ -50,6 +61,7 @@ export function SheetFacts({ sheet, edit, onClose }: { sheet: Sheet; edit: Edito
         />
       </div>
       <TextField label="notes" lines={2} value={sheet.notes} onCommit={(notes) => patch({ notes }, "notes")} />
+      <Geometry sheet={sheet} vehicles={vehicles} edit={edit} />
     </Modal>
   );
 }

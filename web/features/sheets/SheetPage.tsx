@@ -138,7 +138,9 @@ export function SheetPage() {
       )}
       {dialog === "import" && <ImportDialog view={view} edit={edit} onClose={() => setDialog(null)} />}
       {dialog === "give" && <GiveDialog sheet={sheet} edit={edit} onClose={() => setDialog(null)} />}
-      {dialog === "facts" && <SheetFacts sheet={sheet} edit={edit} onClose={() => setDialog(null)} />}
+      {dialog === "facts" && (
+        <SheetFacts sheet={sheet} vehicles={vehicles} edit={edit} onClose={() => setDialog(null)} />
+      )}
       <Modal
         open={dialog === "bin"}
         title={`Put ${sheet.name} into the bin?`}

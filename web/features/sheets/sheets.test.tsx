@@ -333,3 +333,64 @@ describe("two side by side", () => {
     await waitFor(() => expect(says()).toBe("They are the same."));
   });
 });
+
+describe("a sheet begun without a connection", () => {
+  it("is there at once, and takes its first value", async () => {
+    answering("/api/sheets", { sheets: [], wanted: [] });
+    answering("/api/book", { sheets: [], lines: [], vehicles: [], openJobs: [], groups: [], signatures: [] });
+    const { user, store } = show(
+      <Routes>
+        <Route path="/sheets" element={<SheetsPage />} />
+        <Route path="/sheets/:sheetId" element={<SheetPage />} />
+      </Routes>,
+      { at: "/sheets" },
+    );
+    await screen.findByText("No spec sheets yet");
+    await user.click(screen.getByRole("button", { name: "New sheet" }));
+    await user.type(screen.getByLabelText("which kind of vehicle"), "Tolgarth 5{Enter}");
+    expect(await screen.findByRole("heading", { name: "Tolgarth 5" })).toBeTruthy();
+    expect(says()).toContain("This sheet is empty.");
+    expect(written(store)).toHaveLength(1);
+  });
+});
+
+describe("geometry of a kind", () => {
+  it("is taken from a vehicle that was measured, and taken off again", async () => {
+    const measured = record("vehicle", {
+      ...{ tag: "SI 0311", sheetId: sheet.id },
+      gearbox: { gears: [{ gear: "1", column: "1", travelMm: 10 }], columns: [{ column: "1", crossMm: 0 }] },
+    });
+    const job = record("job", { vehicleId: measured.id });
+    const lever = {
+      knob: { xMm: 0, zMm: 230 },
+      pin: { xMm: 0, zMm: -60 },
+      drive: { kind: "direct" as const },
+      cross: {},
+    };
+    const old = record("setup", { jobId: job.id, role: "old", name: "Old", origin: "measured", lever });
+    answering(`/api/vehicles/${measured.id}`, {
+      vehicle: measured,
+      jobs: [job],
+      reading: [],
+      setup: [old],
+      torqueGroup: [],
+      part: [],
+      sheet,
+      sheetLine: [],
+      ownLine: [],
+    });
+    const { user, store } = open({ vehicles: [measured] });
+    await user.click(await screen.findByRole("button", { name: "More" }));
+    await user.click(await screen.findByRole("menuitem", { name: "What kind of vehicle" }));
+    const geometry = await screen.findByRole("region", { name: "Geometry" });
+    const takes = await within(geometry).findAllByRole("button", { name: "Take from SI 0311" });
+    expect(takes).toHaveLength(2);
+    for (const take of takes) await user.click(take);
+    expect(written(store)).toMatchObject([
+      { resource: "sheet", data: { gearbox: { gears: [{ gear: "1" }] } } },
+      { resource: "sheet", data: { lever: { knob: { zMm: 230 } } } },
+    ]);
+    await user.click(await within(geometry).findByRole("button", { name: "Remove original lever" }));
+    expect(written(store).at(-1)).toMatchObject({ data: { lever: null } });
+  });
+});

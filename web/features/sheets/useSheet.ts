@@ -1,5 +1,5 @@
 import { useCallback, useDeferredValue, useMemo, useState } from "react";
-import { fieldsOf, type LineKind, type SheetView, type SpecLine } from "../../../contract";
+import { fieldsOf, type LineKind, type Sheet, type SheetView, type SpecLine } from "../../../contract";
 import {
   blankLine,
   impactOf,
@@ -48,8 +48,12 @@ const stateKind = (l: ListedLine): "known" | "missing" | "conflict" => l.state.k
 
 /** A sheet as the person left it, and everything that can be done with it. */
 export function useSheet(id: string) {
-  const query = useSheetQuery(id);
   const pending = useAppSelector((s) => s.saving.pending);
+  // A sheet begun a moment ago, or without a connection, is asked for once the server has it.
+  const onItsWay = pending.some(
+    (e) => e.kind === "change" && e.request.operations.some((op) => op.op === "create" && op.id === id),
+  );
+  const query = useSheetQuery(id, { skip: onItsWay });
   const edit = useEdit(`sheet:${id}`);
   const [filter, setFilter] = useState("");
   const [place, setPlace] = useState<string | null>(null);
@@ -57,7 +61,10 @@ export function useSheet(id: string) {
   const wanted = useDeferredValue(filter.trim().toLowerCase());
 
   const view = useMemo((): SheetView | null => {
-    const data = query.data;
+    const [begun] = withPending<Sheet>([], "sheet", pending, (s) => s.id === id);
+    const data =
+      query.data ??
+      (begun && ({ sheet: begun, lines: [], vehicles: [], vehicleLines: [], jobs: [] } satisfies SheetView));
     if (!data) return null;
     return {
       ...data,
