@@ -35,6 +35,6 @@ export { impactOf, type Impact } from "./impact";
 export { countFrom, linesFor, type VehicleLine } from "./inherit";
 export { supersededChain, type Chain } from "./supersede";
 export { partsTable, torqueTable } from "./tables";
-export { groupFrom, jobValue, learned, partFrom } from "./take";
+export { groupFrom, jobValue, learned, partFrom, torqueFactsOf } from "./take";
 export { sourcesAgree, sourceText, stateOf, torqueOf, valueOf, type LineFields, type LineState } from "./value";
 export { wantedValues } from "./wanted";

@@ -1,4 +1,4 @@
-import type { LineSource, NewFields, Part, SpecLine, TorqueGroup } from "../../contract";
+import { resources, type LineSource, type NewFields, type Part, type SpecLine, type TorqueGroup } from "../../contract";
 import { sourceText, sourcesAgree, stateOf } from "./value";
 
 /** A source in the words of a job's torque group: how its figure is known. */
@@ -9,42 +9,13 @@ const ORIGIN = { document: "specified", leaflet: "claimed", measured: "measured"
  * which is right, and nothing is torqued to a guess.
  */
 export function groupFrom(line: SpecLine, jobId: string, position: number): NewFields<"torqueGroup"> {
-  const {
-    count,
-    pattern,
-    thread,
-    grade,
-    lengthMm,
-    finish,
-    passes,
-    loadNeeded,
-    reuse,
-    threadLocker,
-    lubricant,
-    twoPeople,
-    check,
-  } = line.torque ?? {};
   return {
     jobId,
     lineId: line.id,
     name: line.name,
     position,
     ...jobValue(line),
-    ...(line.torque && {
-      count,
-      pattern,
-      thread,
-      grade,
-      lengthMm,
-      finish,
-      passes,
-      loadNeeded,
-      reuse,
-      threadLocker,
-      lubricant,
-      twoPeople,
-      check,
-    }),
+    ...line.torque,
   };
 }
 
@@ -105,3 +76,10 @@ export function jobValue(line: Pick<SpecLine, "kind" | "sources" | "decided">) {
     specOrigin: source ? ORIGIN[source.how] : ("missing" as const),
   };
 }
+
+/** What a job's group knows of its fasteners, as a line of a sheet holds it. */
+export const torqueFactsOf = (group: TorqueGroup): NonNullable<SpecLine["torque"]> => facts.parse(pick(group));
+
+const facts = resources.specLine.shape.torque.unwrap().unwrap();
+const pick = (group: TorqueGroup) =>
+  Object.fromEntries(Object.keys(facts.shape).map((key) => [key, group[key as keyof typeof facts.shape]]));

@@ -240,11 +240,11 @@ function BoltDrawing({
       role="img"
       aria-label={`Bolt with ${show(engaged)} of thread engaged`}
     >
-      <path className={css.steel} d={`M${150 - r * 1.7} 40h${r * 3.4}v${r * 1.3}h${-r * 3.4}z`} />
-      <path className={css.steel} d={`M${150 - r} ${40 + r * 1.3}h${2 * r}V${end}h${-2 * r}z`} />
-      <path className={css.fine} d={flanks.map((y) => `M${150 - r} ${y}l${2 * r} ${pitch / 2}`).join("")} />
+      <path className="steel" d={`M${150 - r * 1.7} 40h${r * 3.4}v${r * 1.3}h${-r * 3.4}z`} />
+      <path className="steel" d={`M${150 - r} ${40 + r * 1.3}h${2 * r}V${end}h${-2 * r}z`} />
+      <path className="fine" d={flanks.map((y) => `M${150 - r} ${y}l${2 * r} ${pitch / 2}`).join("")} />
       <path
-        className={css.fine}
+        className="fine"
         d={`M40 ${top}H${150 - r}M${150 + r} ${top}H260M40 ${top}v150M260 ${top}v150`}
         fill="none"
       />

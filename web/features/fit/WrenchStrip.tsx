@@ -137,13 +137,13 @@ function AdapterDrawing({ adapter: { handMm, offsetMm, angleDeg } }: { adapter: 
       role="img"
       aria-label={`Hand ${units.show(handMm, "length")} from the square, bolt ${units.show(offsetMm, "length")} beyond it at ${formatNumber(angleDeg, 0)} degrees`}
     >
-      <path className={css.steel} d={`M${sx} ${sy - 7}H${hx + 18}v14H${sx}z`} />
+      <path className="steel" d={`M${sx} ${sy - 7}H${hx + 18}v14H${sx}z`} />
       <path d={`M${sx} ${sy}L${bx} ${by}`} stroke="var(--ink)" strokeWidth="11" />
       <path d={`M${sx} ${sy}L${bx} ${by}`} stroke="var(--panel)" strokeWidth="8.4" />
-      <rect className={css.steel} x={sx - 9} y={sy - 9} width="18" height="18" />
-      <circle className={css.steel} cx={bx} cy={by} r="13" />
+      <rect className="steel" x={sx - 9} y={sy - 9} width="18" height="18" />
+      <circle className="steel" cx={bx} cy={by} r="13" />
       <circle cx={bx} cy={by} r="4" fill="var(--teal)" />
-      <path className={css.fine} d={`M${bx} ${by}V84M${sx} ${sy}V84M${hx} ${sy}V84`} strokeDasharray="3 3" />
+      <path className="fine" d={`M${bx} ${by}V84M${sx} ${sy}V84M${hx} ${sy}V84`} strokeDasharray="3 3" />
       <text x={(bx + sx) / 2} y="90" textAnchor="middle" className={css.gt}>
         {units.bare(offsetMm, "length", 0)}
       </text>

@@ -1,5 +1,5 @@
 import { Button } from "antd";
-import { blankLine, learned, nextPosition } from "../../../domain";
+import { blankLine, learned, nextPosition, torqueFactsOf } from "../../../domain";
 import type { Part, TorqueGroup } from "../../../contract";
 import { useVehicleQuery } from "../../data/api";
 import { newId } from "../../data/saving";
@@ -42,22 +42,7 @@ export function GiveBack({ view, edit, of }: StageProps & { of: TorqueGroup | Pa
     const filled =
       "specTyped" in of
         ? {
-            torque: fresh.torque && {
-              ...fresh.torque,
-              count: of.count,
-              pattern: of.pattern,
-              thread: of.thread,
-              grade: of.grade,
-              lengthMm: of.lengthMm,
-              finish: of.finish,
-              passes: of.passes,
-              loadNeeded: of.loadNeeded,
-              reuse: of.reuse,
-              threadLocker: of.threadLocker,
-              lubricant: of.lubricant,
-              twoPeople: of.twoPeople,
-              check: of.check,
-            },
+            torque: torqueFactsOf(of),
           }
         : {
             part: fresh.part && { ...fresh.part, maker: of.maker, quantity: of.quantity, price: of.price },

@@ -4,7 +4,7 @@ import type { LineKind, SpecLine } from "../../../contract";
 import { formatNumber } from "../../../core";
 import { useUnits } from "../../format/units";
 import { builtText, LINE_KIND_HEADS, questionText, SETTING_NAMES } from "../../format/sheetWords";
-import type { PlaceCount } from "../../pieces/sheets/FromBelow";
+import { PlaceNumber, type PlaceCount } from "../../pieces/sheets/FromBelow";
 import { LineValue } from "../../pieces/sheets/LineValue";
 import { BoltPatternMini } from "../../pieces/torque/BoltPattern";
 import { OriginLegend } from "../../ui/marks";
@@ -93,7 +93,7 @@ function TorqueRow({
   return (
     <li className={tone}>
       <Press className={css.row} onClick={() => onLook(line)} aria-label={`Open ${line.name}`}>
-        <i className={number ? css.no : `${css.no} ${css.nil}`}>{number || ""}</i>
+        <PlaceNumber number={number} />
         {t ? <BoltPatternMini pattern={t.pattern} count={t.count} /> : <span />}
         <span className={css.what}>
           <span className="rt">{line.name}</span>

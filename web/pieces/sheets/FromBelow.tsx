@@ -92,7 +92,7 @@ export function FromBelow({
               aria-pressed={chosen === p.name}
               onClick={() => pick(p.name)}
             >
-              <i className={p.name && placeOn(layout, p.name) ? css.no : `${css.no} ${css.nil}`}>{p.number || ""}</i>
+              <PlaceNumber number={p.number} drawn={placeOn(layout, p.name) !== null} />
               <span>{p.name || "No place given"}</span>
               <Marks values={p.values} />
               <span className="n">{p.values.length}</span>
@@ -167,3 +167,8 @@ function Underside({ layout }: { layout: "northSouth" | "eastWest" }) {
     </g>
   );
 }
+
+/** The number of a place; dashed where the drawing does not have it. */
+export const PlaceNumber = ({ number, drawn = number > 0 }: { number: number; drawn?: boolean }) => (
+  <i className={drawn ? css.no : `${css.no} ${css.nil}`}>{number || ""}</i>
+);
