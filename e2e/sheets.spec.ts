@@ -89,7 +89,7 @@ test("a leaflet's table becomes a sheet, two vehicles have it, and a job takes f
   const [first, second] = await order();
   await groups.getByRole("button", { name: first }).focus();
   await page.keyboard.press("Space");
-  await expect(page.getByText(/lifted, place 1 of/)).toBeAttached();
+  await expect(page.getByText(/at place 1 of/)).toBeAttached();
   await page.keyboard.press("ArrowDown");
   await expect(page.getByText(/at place 2 of/)).toBeAttached();
   await page.keyboard.press("Space");

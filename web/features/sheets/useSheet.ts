@@ -60,11 +60,16 @@ export function useSheet(id: string) {
   const [open, setOpen] = useState<OpenLine | null>(null);
   const wanted = useDeferredValue(filter.trim().toLowerCase());
 
+  const onTheWay = useMemo(
+    () => withPending<Sheet>([], "sheet", pending, (s) => s.id === id).at(0) ?? null,
+    [pending, id],
+  );
+  // Between the server's word and its first answer the sheet stays on the screen.
+  const [begun, setBegun] = useState<Sheet | null>(onTheWay);
+  if (onTheWay && begun !== onTheWay) setBegun(onTheWay);
+
   const view = useMemo((): SheetView | null => {
-    const [begun] = withPending<Sheet>([], "sheet", pending, (s) => s.id === id);
-    const data =
-      query.data ??
-      (begun && ({ sheet: begun, lines: [], vehicles: [], vehicleLines: [], jobs: [] } satisfies SheetView));
+    const data = query.data ?? (begun && { sheet: begun, lines: [], vehicles: [], vehicleLines: [], jobs: [] });
     if (!data) return null;
     return {
       ...data,
@@ -72,7 +77,7 @@ export function useSheet(id: string) {
       lines: inOrder(withPending(data.lines, "specLine", pending, (l) => l.sheetId === id)),
       vehicles: withPending(data.vehicles, "vehicle", pending, (v) => v.sheetId === id),
     };
-  }, [query.data, pending, id]);
+  }, [query.data, begun, pending, id]);
 
   const listed = useMemo((): ListedLine[] => {
     if (!view) return [];
