@@ -9,6 +9,8 @@ const VIEWS: [name: string, path: string, wait: string][] = [
   ["desk throw bench", "/desk/throw-bench", "Side view"],
   ["torque text", "/desk/torque-text", "In every unit"],
   ["measurement", "/desk/measurement", "Calculation"],
+  ["fastener", "/desk/fastener", "is typical for"],
+  ["sheets", "/sheets", "Missing and in conflict"],
   ["what turns", "/desk/what-turns", "shaking there points at"],
   ["rehearse", "/desk/rehearse", "Name the fault"],
   ["stops", "/desk/set/stops", "How it is done"],
@@ -64,6 +66,16 @@ for (const [number, stage, text] of STAGES) {
     await inBothLights(page);
   });
 }
+
+test("a sheet and one of its values have no accessibility faults", async ({ page }) => {
+  await page.goto("/sheets");
+  await page.getByRole("link", { name: /Skarvane P2, cable shift.*torque values/ }).click();
+  await expect(page.getByText("From below")).toBeVisible();
+  await inBothLights(page);
+  await page.getByRole("button", { name: "Open Cable bracket to gearbox" }).click();
+  await expect(page.getByText("These sources disagree.", { exact: false })).toBeVisible();
+  await inBothLights(page);
+});
 
 test("dossier and record have no accessibility faults", async ({ page }) => {
   const { vehicles } = (await (await page.request.get("/api/vehicles?search=0007")).json()) as {
