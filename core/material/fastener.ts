@@ -157,6 +157,10 @@ function stressAreaOf({ diameterMm, pitchMm, inch }: Thread): number {
   return (Math.PI / 4) * core ** 2;
 }
 
+/** What a specification at this ratio to the estimate is called. */
+export const farFrom = (ratio: number): "low" | "high" | "ok" =>
+  fallsShort(ratio, FAR.low) ? "low" : exceeds(ratio, FAR.high) ? "high" : "ok";
+
 /**
  * What a bolt of this thread and grade carries, and about which torque that takes where no specification is known.
  *
@@ -180,7 +184,7 @@ export function fastener(input: FastenerInput): FastenerAnswer {
   let spec: FastenerAnswer["spec"] = null;
   if (input.specNm !== undefined) {
     const ratio = input.specNm / estimateNm;
-    const flag = fallsShort(ratio, FAR.low) ? "low" : exceeds(ratio, FAR.high) ? "high" : "ok";
+    const flag = farFrom(ratio);
     spec = { ratio, flag };
     if (flag !== "ok") {
       const message = `the specification is ${ratio.toFixed(2)} times the estimate: check its unit and its row`;

@@ -7,7 +7,7 @@ import {
   type TorqueGroup,
   type TorqueTool,
 } from "../../contract";
-import { readTorque, type FastenerFinish, type FastenerGrade } from "../../core";
+import { farFrom, readTorque, type FastenerFinish, type FastenerGrade } from "../../core";
 import { readSpecText, wasOutside, type SpecText } from "../torque";
 import { spanOf } from "../vehicle";
 import { lineKey } from "./compare";
@@ -68,38 +68,48 @@ interface Bolt {
   finish: string;
 }
 
-const estimateOf = (bolt: Bolt, specNm: number) =>
-  askFastener({
-    thread: bolt.thread,
-    grade: bolt.grade as FastenerGrade,
-    ...(bolt.finish && { finish: bolt.finish as FastenerFinish }),
-    specNm,
+type Estimate = { estimateNm: number } | { refused: string };
+const estimates = new Map<string, Estimate>();
+
+/** Kinds of bolt remembered: a book has some dozens. */
+const MOST_KINDS = 1000;
+
+/** The estimate of a kind of bolt, asked once for each. */
+function estimateOf({ thread, grade, finish }: Bolt): Estimate {
+  const key = `${thread}|${grade}|${finish}`;
+  const known = estimates.get(key);
+  if (known) return known;
+  const out = askFastener({
+    thread,
+    grade: grade as FastenerGrade,
+    ...(finish && { finish: finish as FastenerFinish }),
   });
+  const made: Estimate = isRefusal(out) ? { refused: out.error.accepts } : { estimateNm: out.estimateNm };
+  if (estimates.size >= MOST_KINDS) estimates.clear();
+  estimates.set(key, made);
+  return made;
+}
 
 /** A figure against the fastener it is for: too far from the estimate, and whether another unit would put it right. */
 function againstEstimate(typed: string, read: SpecText, bolt: Bolt): Questioned | null {
   if (!bolt.thread || !bolt.grade) return null;
+  const estimate = estimateOf(bolt);
+  if ("refused" in estimate)
+    return { kind: "thread", thread: bolt.thread, grade: bolt.grade, accepts: estimate.refused };
   // Torque before an angle is a joint's beginning, not its end: nothing can be said of it.
-  if (read.kind !== "torque" || read.anglesDeg.length) {
-    const out = estimateOf(bolt, 1);
-    return isRefusal(out) ? { kind: "thread", ...bolt, accepts: out.error.accepts } : null;
-  }
-  const torque = torqueOf(read);
+  const torque = read.kind === "torque" && !read.anglesDeg.length ? torqueOf(read) : null;
   if (!torque) return null;
-  const nm = (torque.minNm + torque.maxNm) / 2;
-  const out = estimateOf(bolt, nm);
-  if (isRefusal(out)) return { kind: "thread", ...bolt, accepts: out.error.accepts };
-  if (!out.spec || out.spec.flag === "ok") return null;
+  const { estimateNm } = estimate;
+  const ratio = (torque.minNm + torque.maxNm) / 2 / estimateNm;
+  if (farFrom(ratio) === "ok") return null;
   const own = figureOf(typed);
   if (own) {
-    const right = (Object.keys(UNITS) as SlipUnit[]).filter((unit) => {
-      if (unit === own.unit) return false;
-      const other = estimateOf(bolt, own.figure * UNITS[unit]);
-      return !isRefusal(other) && other.spec?.flag === "ok";
-    });
-    if (right.length) return { kind: "unitSlip", typed, couldBe: `${own.figure} ${right[0]}`, by: "estimate" };
+    const right = (Object.keys(UNITS) as SlipUnit[]).find(
+      (unit) => unit !== own.unit && farFrom((own.figure * UNITS[unit]) / estimateNm) === "ok",
+    );
+    if (right) return { kind: "unitSlip", typed, couldBe: `${own.figure} ${right}`, by: "estimate" };
   }
-  return { kind: "farFromEstimate", typed, ratio: out.spec.ratio, estimateNm: out.estimateNm };
+  return { kind: "farFromEstimate", typed, ratio, estimateNm };
 }
 
 /** What can be asked of one torque value by itself. */

@@ -62,7 +62,7 @@ export function fitDoubts(
     }
   }
   const wanted = wordsOf(part.variant);
-  const own = wordsOf(`${vehicle.make} ${vehicle.model} ${vehicle.variant}`);
+  const own = wanted.length ? wordsOf(`${vehicle.make} ${vehicle.model} ${vehicle.variant}`) : [];
   if (wanted.length && own.length && !wanted.some((w) => own.includes(w))) {
     doubts.push({ kind: "otherVariant", part: part.variant, vehicle: vehicle.variant || vehicle.model });
   }
