@@ -130,6 +130,7 @@ export function questionsOfTorque(typed: string, bolt: Bolt & { reuse: string })
 
 /** Two sources with one figure in two units: one of them was typed in the wrong one. */
 function slipBetween(line: LineFields): Questioned | null {
+  if (line.sources.length < 2) return null;
   const figures = line.sources.flatMap((s) => {
     const own = figureOf(s.typed);
     return own ? [{ ...own, typed: s.typed }] : [];
