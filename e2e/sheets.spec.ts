@@ -119,11 +119,11 @@ test("a conflict is decided with its reason, and a vehicle overrides with its ow
   await own.getByLabel("specification, as written").fill("15 Nm");
   await own.getByLabel("specification, as written").press("Enter");
   await expect(own.getByRole("button", { name: "Needs a reason" })).toBeDisabled();
-  await own.getByLabel("why this vehicle differs").fill("helicoil fitted");
+  await own.getByLabel("why this vehicle differs").fill("thread insert fitted");
   await own.getByLabel("why this vehicle differs").press("Enter");
   await own.getByRole("button", { name: "Add it" }).click();
   const specs = page.getByRole("region", { name: "Specifications" });
-  await expect(specs).toContainText("not 18 Nm: helicoil fitted");
+  await expect(specs).toContainText("not 18 Nm: thread insert fitted");
   await saved(page);
 });
 
@@ -135,6 +135,7 @@ test("a group is torqued with an adapter, and one bolt pulled too far is handled
   await page.keyboard.press("Escape");
   // 62 x 420/(420 + 55) = 54.8, the worked example of torque tools with an adapter in line.
   expect(await plain(page)).toContain("Set the wrench to 54.8 N m");
+  await page.getByRole("button", { name: "Use Wrench 20 to 100" }).click();
   const reading = page.getByLabel(/^Wrench reading of bolt 5/);
   await reading.fill("54.5");
   await expect(page.getByText("61.6 N m = 45.5 lb ft")).toBeVisible();

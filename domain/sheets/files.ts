@@ -1,4 +1,5 @@
 import { fieldsOf, resources, type Sheet, type SpecLine } from "../../contract";
+import { brokenLine } from "./check";
 import type { LineFields } from "./value";
 import { lineKey } from "./compare";
 import { sourceText, stateOf } from "./value";
@@ -40,18 +41,18 @@ export type SheetRead =
   | { ok: true; file: SheetFile; bad: { line: number; name: string; field: string; accepts: string }[] }
   | { ok: false; why: "notJson" | "notASheet" | "newer" | "sheet"; detail: string };
 
-/** Pages of photos are files of the shop they were taken in: a sheet from elsewhere comes without them. */
-const withoutPhotos = (line: LineFields): LineFields => ({
+/** Pictures of pages are files of the shop they were taken in: a sheet from elsewhere comes without them. */
+const withPhotos = (line: LineFields, has: (file: string) => boolean): LineFields => ({
   ...line,
-  featurePhoto: null,
-  sources: line.sources.map((s) => ({ ...s, photo: null })),
+  featurePhoto: line.featurePhoto && has(line.featurePhoto) ? line.featurePhoto : null,
+  sources: line.sources.map((s) => ({ ...s, photo: s.photo && has(s.photo) ? s.photo : null })),
 });
 
 /**
  * Reads a sheet's file. A file of a newer version is refused as a whole; a line that cannot be read is listed and
- * the others are taken. `hasPhotos`: the pages' pictures are in this shop too.
+ * the others are taken. `hasPhoto` tells whether a picture is in this shop: one of another shop is left out.
  */
-export function readSheet(text: string, hasPhotos: boolean): SheetRead {
+export function readSheet(text: string, hasPhoto: (file: string) => boolean): SheetRead {
   let data: unknown;
   try {
     data = JSON.parse(text.replace(/^\uFEFF/, ""));
@@ -78,7 +79,9 @@ export function readSheet(text: string, hasPhotos: boolean): SheetRead {
       const fields = Object.fromEntries(
         Object.entries(read.data).filter(([k]) => !OWN.has(k)),
       ) as unknown as LineFields;
-      good.push(hasPhotos ? fields : withoutPhotos(fields));
+      const wrong = brokenLine(fields);
+      if (wrong) bad.push({ line: i + 1, name: fields.name, ...wrong });
+      else good.push(withPhotos(fields, hasPhoto));
     } else {
       const [issue] = read.error.issues;
       const name = typeof (raw as { name?: unknown })?.name === "string" ? (raw as { name: string }).name : "";
@@ -121,5 +124,19 @@ export const besideEachOther = (
   theirs: Pick<LineFields, "sources">,
 ): LineFields["sources"] => {
   const has = new Set(mine.sources.map((s) => `${s.typed}|${sourceText(s)}`));
-  return [...mine.sources, ...theirs.sources.filter((s) => !has.has(`${s.typed}|${sourceText(s)}`))].slice(0, 12);
+  const ids = new Set(mine.sources.map((s) => s.id));
+  const more = theirs.sources
+    .filter((s) => !has.has(`${s.typed}|${sourceText(s)}`))
+    // Ids of two files know nothing of each other.
+    .map((s) => {
+      let { id } = s;
+      for (let n = 2; ids.has(id); n += 1) id = `${s.id.slice(0, 36)}-${n}`;
+      ids.add(id);
+      return { ...s, id };
+    });
+  return [...mine.sources, ...more].slice(0, 12);
 };
+
+/** Pictures that lines name: the pages of their sources, and what tells them apart. */
+export const photosOf = (lines: readonly Pick<LineFields, "sources" | "featurePhoto">[]): string[] =>
+  lines.flatMap((l) => [l.featurePhoto, ...l.sources.map((s) => s.photo)].filter((f): f is string => f !== null));

@@ -3,7 +3,18 @@ import { describe, expect, it } from "vitest";
 import { resources, type NewFields, type SpecLine } from "../../contract";
 import { readTable, writeTable } from "../../core";
 import { record } from "../../tests/domain/records";
-import { guessColumns, mergeLines, readRows, readSheet, writeSheet, partsTable, torqueTable, type ImportAsk } from ".";
+import {
+  besideEachOther,
+  photosOf,
+  guessColumns,
+  mergeLines,
+  readRows,
+  readSheet,
+  writeSheet,
+  partsTable,
+  torqueTable,
+  type ImportAsk,
+} from ".";
 
 const SHEET = "01DEMSKERR00000000000000SH";
 const line = (name: string, typed: string[], more: Partial<NewFields<"specLine">> = {}): SpecLine =>
@@ -115,6 +126,19 @@ describe("a pasted table", () => {
       [4, "quantity", "many"],
     ]);
   });
+  it("refuses by itself what the book would refuse: too long a text, dates that run backwards", () => {
+    const long = "x".repeat(201);
+    const { bad } = readRows(
+      ask(`part,number,note,from,to\nBush,SK-1,${long},,\nClip,${long},,,\nPin,SK-3,,2017,2015`, { kind: "part" }),
+      [],
+    );
+    expect(bad.map((b) => [b.row, b.column])).toEqual([
+      [2, "note"],
+      [3, "value"],
+      [4, "builtTo"],
+    ]);
+    expect(bad.every((b) => b.accepts)).toBe(true);
+  });
   it("loses no row, whatever is in it", () => {
     fc.assert(
       fc.property(
@@ -137,7 +161,7 @@ describe("a sheet as a file", () => {
   const lines = [line("Bracket", ["22 Nm", "18 ft-lb"]), line("Plate", ["90 in-lb"], { builtTo: "2016-05" })];
   it("comes back byte for byte", () => {
     const text = writeSheet(sheet, lines);
-    const read = readSheet(text, true);
+    const read = readSheet(text, () => true);
     expect(read.ok && read.bad).toEqual([]);
     if (!read.ok) return;
     const again = writeSheet(
@@ -148,21 +172,41 @@ describe("a sheet as a file", () => {
   });
   it("of a newer version, or of another kind, is refused as a whole", () => {
     const text = writeSheet(sheet, lines);
-    expect(readSheet(text.replace('"version": 1', '"version": 2'), true)).toMatchObject({ ok: false, why: "newer" });
-    expect(readSheet("{", true)).toMatchObject({ ok: false, why: "notJson" });
-    expect(readSheet("[]", true)).toMatchObject({ ok: false, why: "notASheet" });
-    expect(readSheet(text.replace('"name": "Skarvane P2"', '"name": ""'), true)).toMatchObject({
+    expect(readSheet(text.replace('"version": 1', '"version": 2'), () => true)).toMatchObject({
+      ok: false,
+      why: "newer",
+    });
+    expect(readSheet("{", () => true)).toMatchObject({ ok: false, why: "notJson" });
+    expect(readSheet("[]", () => true)).toMatchObject({ ok: false, why: "notASheet" });
+    expect(readSheet(text.replace('"name": "Skarvane P2"', '"name": ""'), () => true)).toMatchObject({
       ok: false,
       why: "sheet",
     });
   });
   it("keeps its good lines where one is bad", () => {
     const text = writeSheet(sheet, lines).replace('"count": 1', '"count": 100');
-    const read = readSheet(text, true);
+    const read = readSheet(text, () => true);
     expect(read.ok && [read.file.lines.length, read.bad]).toMatchObject([
       1,
       [{ line: 1, name: "Bracket", field: "torque.count" }],
     ]);
+  });
+  it("lists a line that the book would refuse, and leaves out pictures this shop does not have", () => {
+    const photo = "a".repeat(64);
+    const pictured = line("Shield", ["9 Nm"]);
+    pictured.sources[0].photo = photo;
+    const twice = line("Twice", ["9 Nm", "8 Nm"]);
+    twice.sources[1].id = twice.sources[0].id;
+    const read = readSheet(writeSheet(sheet, [pictured, twice]), () => false);
+    expect(
+      read.ok && [read.file.lines.map((l) => [l.name, l.sources[0].photo]), read.bad.map((b) => [b.name, b.field])],
+    ).toEqual([[["Shield", null]], [["Twice", "sources[1].id"]]]);
+    expect(photosOf([pictured])).toEqual([photo]);
+  });
+  it("put beside another keeps every source under an id of its own", () => {
+    const both = besideEachOther(line("A", ["9 Nm"]), line("A", ["12 Nm"]));
+    expect(both.map((s) => s.typed)).toEqual(["9 Nm", "12 Nm"]);
+    expect(new Set(both.map((s) => s.id)).size).toBe(2);
   });
   it("is merged line by line, with a proposal for each", () => {
     const mine = [line("Bracket", ["22 Nm"]), line("Plate", [], { builtTo: "2016-05" }), line("Same", ["9 Nm"])];

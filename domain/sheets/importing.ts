@@ -1,6 +1,7 @@
 import { resources, type LineKind, type LineSource } from "../../contract";
 import { readSpecText } from "../torque";
 import { questionsOfLine, type Questioned } from "./audit";
+import { brokenLine } from "./check";
 import { lineKey } from "./compare";
 import type { LineFields } from "./value";
 import { sourcesAgree } from "./value";
@@ -245,8 +246,24 @@ function lineOf(ask: ImportAsk, at: (role: ColumnRole) => string): LineFields | 
     ];
   }
   const wrong = line.torque ? fillTorque(line.torque, at) : line.part ? fillPart(line.part, at) : null;
-  return wrong ?? line;
+  if (wrong) return wrong;
+  const refused = brokenLine(line);
+  if (!refused) return line;
+  const role = ROLE_OF.find(([field]) => refused.field.startsWith(field))?.[1] ?? "name";
+  return { column: role, got: at(role), accepts: refused.accepts };
 }
+
+/** Which column a refused field of a line was read from. */
+const ROLE_OF: readonly (readonly [field: string, role: ColumnRole])[] = [
+  ["sources[0].title", "source"],
+  ["sources[0].page", "page"],
+  ["sources", "value"],
+  ["torque.thread", "thread"],
+  ["part.maker", "maker"],
+  ...(["place", "note", "option", "feature", "chassisFrom", "chassisTo", "builtFrom", "builtTo"] as const).map(
+    (key) => [key, key] as const,
+  ),
+];
 
 function valueText(ask: ImportAsk, at: (role: ColumnRole) => string): string | Wrong {
   const value = at("value");

@@ -14,6 +14,7 @@ export {
   besideEachOther,
   lineFields,
   mergeLines,
+  photosOf,
   readSheet,
   writeSheet,
   type MergeChoice,
@@ -36,5 +37,14 @@ export { countFrom, linesFor, type VehicleLine } from "./inherit";
 export { supersededChain, type Chain } from "./supersede";
 export { partsTable, torqueTable } from "./tables";
 export { groupFrom, jobValue, learned, partFrom, torqueFactsOf } from "./take";
-export { sourcesAgree, sourceText, stateOf, torqueOf, valueOf, type LineFields, type LineState } from "./value";
+export {
+  isWanted,
+  sourcesAgree,
+  sourceText,
+  stateOf,
+  torqueOf,
+  valueOf,
+  type LineFields,
+  type LineState,
+} from "./value";
 export { wantedValues } from "./wanted";

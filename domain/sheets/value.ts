@@ -96,6 +96,10 @@ export function stateOf(line: Pick<LineFields, "kind" | "sources" | "decided">):
   return { kind: "conflict", sources: given, apart: farApart(line.kind, given) };
 }
 
+/** Whether somebody still has to find this: an interval says all it has to in kilometres and months. */
+export const isWanted = (line: Pick<LineFields, "kind" | "sources" | "decided">): boolean =>
+  line.kind !== "interval" && stateOf(line).kind !== "known";
+
 /** The value as it is written, where there is one. */
 export const valueOf = (line: Pick<LineFields, "kind" | "sources" | "decided">): string | null => {
   const state = stateOf(line);

@@ -1,5 +1,5 @@
 import type { Job, Part, SpecLine, TorqueGroup, WantedValue } from "../../contract";
-import { stateOf } from "./value";
+import { isWanted, stateOf } from "./value";
 
 type Asked = Pick<TorqueGroup, "jobId" | "lineId" | "specTyped"> | Pick<Part, "jobId" | "lineId" | "number">;
 
@@ -19,7 +19,7 @@ export function wantedValues(
   const byId = new Map(jobs.map((j) => [j.id, j]));
   const found = lines.flatMap((line): WantedValue[] => {
     const state = stateOf(line);
-    if (state.kind === "known" || line.kind === "interval") return [];
+    if (state.kind === "known" || !isWanted(line)) return [];
     const ids = new Set(asked.filter((a) => a.lineId === line.id && waits(a)).map((a) => a.jobId));
     return [
       {

@@ -53,7 +53,7 @@ describe("a reading", () => {
     expect(proofOf(69, 62, band, tool(100), null)).toBe("out, not proven");
     expect(proofOf(80, 62, band, tool(100), null)).toBe("out");
   });
-  it("is the bolt's only after the adapter is reckoned out", () => {
+  it("is the bolt's only with the adapter taken into account", () => {
     expect(proofOf(54.8, 62, band, tool(100), crow)).toBe("in");
     expect(proofOf(54.8, 62, band, tool(100), null)).toBe("out, not proven");
   });

@@ -19,7 +19,7 @@ import {
   waitKinds,
 } from "../../contract";
 import { entities, find, findById, rowsOf, type Row, type UnitOfWork } from "../db";
-import { stateOf, waitNow, wantedValues } from "../../domain";
+import { isWanted, photosOf, stateOf, waitNow, wantedValues } from "../../domain";
 import { shopIdentity } from "./changes";
 import { orderOf, readJob, standing } from "./readJob";
 
@@ -149,7 +149,7 @@ export class Views {
       return {
         sheets: sheets.map((s) => {
           const own = bySheet.get(s.id) ?? [];
-          const states = own.map((l) => stateOf(l).kind);
+          const states = own.filter(isWanted).map((l) => stateOf(l).kind);
           return {
             id: s.id,
             name: s.name,
@@ -253,9 +253,7 @@ export class Views {
       const of = async (name: "photo" | "recording"): Promise<Set<string>> =>
         new Set((await manager.find(entities[name], { select: { file: true } })).map((r) => String(r.file)));
       const photo = await of("photo");
-      for (const line of await find(manager, "specLine")) {
-        for (const file of [line.featurePhoto, ...line.sources.map((s) => s.photo)]) if (file) photo.add(file);
-      }
+      for (const file of photosOf(await find(manager, "specLine"))) photo.add(file);
       return { photo, recording: await of("recording") };
     });
   }

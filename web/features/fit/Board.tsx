@@ -37,7 +37,12 @@ export function Board({ view, edit, group }: StageProps & { group: TorqueGroup }
           key={`${next.name}/${next.bolt}/${model.tried.length}`}
           step={next}
           draftName={model.draftName}
-          disabled={Boolean(model.gate && !model.overrule.reason) || model.askReuse || model.lacksSecond}
+          disabled={
+            Boolean(model.gate && !model.overrule.reason) ||
+            model.askReuse ||
+            model.lacksSecond ||
+            model.setting?.refused === true
+          }
           setting={model.setting}
           adapter={group.adapter}
           onSign={model.sign}
@@ -233,8 +238,10 @@ function DeedsRow({ model, group }: { model: BoardModel; group: TorqueGroup }) {
   );
 }
 
+/** How far it goes until a joint has settled, km. Common practice, no source. */
+const RECHECK_KM = 500;
+
 const RECHECK = {
-  plain: "After the first drive and after 500 km: check with the wrench, tightening, at the lower limit.",
   angle: "Tightened by angle: after the first drive look at the paint mark only. Do not turn it again.",
   singleUse: "Single-use bolts: after the first drive look at the paint mark only. Do not turn them again.",
   locker: "Set in thread locker: after the first drive look at the paint mark only. Turning it would break the bond.",
@@ -242,9 +249,17 @@ const RECHECK = {
 
 /** How the finished group is looked at again. */
 function RecheckNote({ group }: { group: TorqueGroup }) {
+  const units = useUnits();
   const spec = specOf(group);
   const { why } = recheckOf(group, spec.kind === "torque" ? spec.anglesDeg : []);
-  return <p className="sect lb">{RECHECK[why]} Common practice; the document wins.</p>;
+  return (
+    <p className="sect lb">
+      {why === "plain"
+        ? `After the first drive and after ${units.show(RECHECK_KM, "distance")}: check with the wrench, tightening, at the lower limit.`
+        : RECHECK[why]}{" "}
+      Common practice; the document wins.
+    </p>
+  );
 }
 
 /** Who signed which bolt of this pass, and what was loosened again. */

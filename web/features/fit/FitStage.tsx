@@ -163,6 +163,14 @@ function BoardAnswer({
       </Answer>
     );
   }
+  const setting = next.targetNm === null ? null : wrenchSetting(next.targetNm, null, group.adapter);
+  if (setting?.refused) {
+    return (
+      <Answer acts={acts}>
+        <b>This adapter cannot be used.</b> It leaves the wrench no lever: turn it outward, or take another.
+      </Answer>
+    );
+  }
   const ask = spec.kind === "torque" && spec.anglesDeg.length > 0 && group.reuse === "ask";
   if (ask) {
     return (
@@ -187,8 +195,8 @@ function BoardAnswer({
         <>This group has no specification. Find the value before you torque it.</>
       ) : next.targetNm !== null ? (
         <>
-          Set the wrench to <Num>{units.bare(wrenchSetting(next.targetNm, null, group.adapter).setNm, "torque")}</Num>{" "}
-          {units.label("torque")} and pull until it clicks once.
+          Set the wrench to <Num>{units.bare(setting?.setNm ?? next.targetNm, "torque")}</Num> {units.label("torque")}{" "}
+          and pull until it clicks once.
           {group.adapter && (
             <>
               {" "}

@@ -65,16 +65,34 @@ export function WrenchStrip({ model, group, edit }: { model: BoardModel; group: 
               )}
             </>
           ) : (
-            "No torque tool chosen: whether the wrench can prove it is not said. Tools are listed in Shop."
+            <>
+              Choose the torque tool in your hand, so that its reading can prove the torque.{" "}
+              {!tools.length && "Tools are listed in Shop."}
+              {model.offered && (
+                <Button
+                  size="small"
+                  onClick={() =>
+                    edit.update(
+                      "torqueGroup",
+                      group,
+                      { toolId: model.offered?.id ?? null },
+                      `${group.name}: torque tool`,
+                    )
+                  }
+                >
+                  Use {model.offered.name}
+                </Button>
+              )}
+            </>
           )}
         </p>
       </div>
       <div className={css.setTo}>
         <span className="lb">set the wrench to</span>
-        <b className="n teal">{units.show(setting.setNm, "torque")}</b>
+        <b className="n teal">{setting.refused ? "no setting" : units.show(setting.setNm, "torque")}</b>
         <span className="n lb">
-          {units.other(setting.setNm, "torque")}
-          {adapter && `, that is ${units.show(model.pass.targetNm ?? 0, "torque")} at the bolt`}
+          {!setting.refused && units.other(setting.setNm, "torque")}
+          {adapter && !setting.refused && `, that is ${units.show(model.pass.targetNm ?? 0, "torque")} at the bolt`}
         </span>
       </div>
       <Modal open={open} title={`Adapter for ${group.name}`} footer={null} width={560} onCancel={() => setOpen(false)}>

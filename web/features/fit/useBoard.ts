@@ -56,8 +56,9 @@ export function useBoard({ view, edit, group }: StageProps & { group: TorqueGrou
   const askReuse = spec.kind === "torque" && spec.anglesDeg.length > 0 && group.reuse === "ask" && next !== null;
   const target = pass.targetNm;
   const chosen = tools.find((t) => t.id === group.toolId) ?? null;
-  const fitting = target === null ? [] : toolsFor(target, tools, group.adapter);
-  const tool = chosen ?? fitting.at(0) ?? null;
+  // Which wrench is in the hand only the person knows: one that would reach is offered, never taken for granted.
+  const tool = chosen;
+  const offered = target === null ? null : (toolsFor(target, tools, group.adapter).at(0) ?? null);
   const setting = target === null ? null : wrenchSetting(target, tool, group.adapter);
   const until = tool && calibratedUntil(tool);
   const last = next?.name === lastPass;
@@ -122,6 +123,7 @@ export function useBoard({ view, edit, group }: StageProps & { group: TorqueGrou
     draftName: next ? `${group.id}/${next.name}/${next.bolt}` : group.id,
     tools,
     tool,
+    offered,
     setting,
     /** The calibration of the tool is over, or was never noted. */
     overdue: tool !== null && (until === null || until < new Date().toISOString().slice(0, 10)),

@@ -49,10 +49,22 @@ describe("the wrench of the board", () => {
     expect(edit.create.mock.calls[0][1].onTool.base).toBeCloseTo(54.82, 2);
   });
 
-  it("is the smallest of the shop that reaches; says what it may be off, and that its calibration is over", async () => {
+  it("is offered, the smallest that reaches, and never recorded until somebody says it is in the hand", async () => {
     shopSays({ tools });
     const edit = fakeEdit();
     const { user } = show(<FitStage view={view(group())} edit={edit} />);
+    await user.click(await screen.findByRole("button", { name: "Use Wrench 100" }));
+    expect(edit.update.mock.calls[0][2]).toEqual({ toolId: "w100" });
+    await user.type(screen.getByLabelText("Wrench reading of bolt 1, N m"), "67");
+    expect(plainText(document.body)).not.toContain("proven");
+    await user.click(screen.getByRole("button", { name: "Sign bolt 1" }));
+    expect(edit.create.mock.calls[0][1]).toMatchObject({ tool: "", toolId: null });
+  });
+
+  it("that was chosen says what it may be off, that its calibration is over, and what its reading proves", async () => {
+    shopSays({ tools });
+    const edit = fakeEdit();
+    const { user } = show(<FitStage view={view(group({ toolId: "w100" }))} edit={edit} />);
     await screen.findByText(/deviation 4/);
     expect(strip()).toContain("20.0 to 100.0 N m");
     expect(strip()).toContain("Calibration of 1 January 2020 is over.");
@@ -62,6 +74,15 @@ describe("the wrench of the board", () => {
     expect(edit.create.mock.calls[0][1]).toMatchObject({ tool: "Wrench 100", toolId: "w100" });
     await pick(user, "Torque tool", "Wrench 25");
     expect(edit.update.mock.calls[0][2]).toEqual({ toolId: "w25" });
+  });
+
+  it("signs nothing with an adapter that leaves it no lever", async () => {
+    const { user } = show(
+      <FitStage view={view(group({ adapter: { handMm: 100, offsetMm: -95, angleDeg: 0 } }))} edit={fakeEdit()} />,
+    );
+    expect(plainText(screen.getByRole("region", { name: "Answer" }))).toContain("This adapter cannot be used.");
+    await user.type(screen.getByLabelText("Wrench reading of bolt 1, N m"), "62");
+    expect((screen.getByRole("button", { name: "Sign bolt 1" }) as HTMLButtonElement).disabled).toBe(true);
   });
 
   it("that does not reach is said so", async () => {

@@ -91,7 +91,7 @@ describe("taking from the vehicle's book", () => {
   it("shows one place's values when it is tapped on the drawing", async () => {
     book([line("Bracket"), line("Shield", { place: "Exhaust" })]);
     const { user } = show(<TakeFromVehicle view={job()} edit={fakeEdit()} onClose={() => {}} />);
-    await user.click(await screen.findByRole("button", { name: "Exhaust, 1 values" }));
+    await user.click(await screen.findByRole("button", { name: "Exhaust, one value" }));
     const list = screen.getByRole("region", { name: "Torque groups" });
     expect(within(list).getAllByRole("checkbox")).toHaveLength(1);
   });

@@ -14,7 +14,7 @@ const addressOfFinding = ({ place }: AuditFinding): string =>
   place.jobId
     ? `/jobs/${place.jobId}/plan`
     : place.sheetId
-      ? `/sheets/${place.sheetId}`
+      ? `/sheets/${place.sheetId}?line=${place.lineId ?? ""}`
       : `/vehicles/${place.vehicleId ?? ""}`;
 
 /** What should be looked at again, over all sheets, vehicles and open jobs; it runs beside the screen. */

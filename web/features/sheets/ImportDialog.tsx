@@ -63,6 +63,8 @@ export function ImportDialog({ view, edit, onClose }: { view: SheetView; edit: E
   return (
     <Modal
       open
+      mask={{ closable: false }}
+      keyboard={!model.text}
       width={1080}
       title={`Import into ${view.sheet.name}`}
       onCancel={onClose}

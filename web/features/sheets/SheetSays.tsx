@@ -1,5 +1,6 @@
 import { Button } from "antd";
 import type { LineKind, SpecLine } from "../../../contract";
+import { isWanted } from "../../../domain";
 import { count } from "../../format/words";
 import { Answer } from "../../ui/Answer";
 import type { ListedLine } from "./useSheet";
@@ -17,7 +18,7 @@ export function SheetSays({
   onBegin: (kind: LineKind) => void;
 }) {
   const torques = listed.filter((l) => l.line.kind === "torque");
-  const missing = listed.filter((l) => l.state.kind === "missing" && l.line.kind !== "interval");
+  const missing = listed.filter((l) => l.state.kind === "missing" && isWanted(l.line));
   const conflicts = listed.filter((l) => l.state.kind === "conflict");
   const waited = missing.find((l) => l.waiting.length);
   const asked = listed.filter((l) => l.asks.length).length;

@@ -2,8 +2,8 @@ import { Button, Input, Modal } from "antd";
 import { useMemo, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Operation, SheetListLine, WantedValue } from "../../../contract";
-import { readSheet } from "../../../domain";
-import { useSheetsQuery } from "../../data/api";
+import { photosOf, readSheet } from "../../../domain";
+import { useBookQuery, useSheetsQuery } from "../../data/api";
 import { useKeys } from "../../data/useKeys";
 import { newId, useEdit } from "../../data/saving";
 import { builtText, LINE_KIND_NAMES } from "../../format/sheetWords";
@@ -26,6 +26,8 @@ const WANTED_SHOWN = 40;
 export function SheetsPage() {
   const navigate = useNavigate();
   const { data, error, refetch } = useSheetsQuery();
+  // Which pictures this shop has, for a sheet that is opened from a file.
+  const { data: book } = useBookQuery();
   const edit = useEdit("shop");
   const picker = useRef<HTMLInputElement>(null);
   const [filter, setFilter] = useState("");
@@ -38,7 +40,8 @@ export function SheetsPage() {
     void navigate(`/sheets/${id}`);
   };
   const open = (text: string): void => {
-    const read = readSheet(text, true);
+    const photos = new Set(photosOf(book?.lines ?? []));
+    const read = readSheet(text, (p) => photos.has(p));
     if (!read.ok) {
       setTrouble(
         read.why === "newer"
@@ -232,7 +235,7 @@ function WantedList({ wanted }: { wanted: readonly WantedValue[] }) {
       <ul className="lined">
         {wanted.slice(0, WANTED_SHOWN).map((w) => (
           <li key={w.lineId} className={css.wanted}>
-            <Link to={w.sheetId ? `/sheets/${w.sheetId}` : `/vehicles/${w.vehicleId ?? ""}`}>
+            <Link to={w.sheetId ? `/sheets/${w.sheetId}?line=${w.lineId}` : `/vehicles/${w.vehicleId ?? ""}`}>
               <b className="rt">{w.name}</b>
             </Link>
             <span className={w.state === "missing" ? "lb brk" : "lb och"}>

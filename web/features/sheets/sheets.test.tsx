@@ -114,7 +114,7 @@ describe("a sheet", () => {
     await user.type(screen.getByLabelText("Group, part or number"), "brack");
     await waitFor(() => expect(screen.queryByRole("button", { name: "Open Plate" })).toBeNull());
     await user.clear(screen.getByLabelText("Group, part or number"));
-    await user.click(await screen.findByRole("button", { name: "Floor plate, 1 values" }));
+    await user.click(await screen.findByRole("button", { name: "Floor plate, one value" }));
     await waitFor(() => expect(screen.queryByRole("button", { name: "Open Bracket" })).toBeNull());
     expect(screen.getByRole("button", { name: "Open Plate" })).toBeTruthy();
   });

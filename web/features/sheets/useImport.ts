@@ -6,6 +6,7 @@ import {
   guessColumns,
   mergeLines,
   nextPosition,
+  photosOf,
   readRows,
   readSheet,
   type ColumnRole,
@@ -62,9 +63,10 @@ export function useImport(view: SheetView, edit: Editor) {
   const [merges, setMerges] = useState<Record<number, MergeChoice>>({});
   const [id] = useState(() => newId);
 
+  const photos = useMemo(() => new Set(photosOf(view.lines)), [view.lines]);
   const file = useMemo(
-    (): SheetRead | null => (text.trimStart().startsWith("{") ? readSheet(text, true) : null),
-    [text],
+    (): SheetRead | null => (text.trimStart().startsWith("{") ? readSheet(text, (p) => photos.has(p)) : null),
+    [text, photos],
   );
   const table = useMemo(() => (file || !text.trim() ? null : readTable(text)), [file, text]);
   const rows = useMemo(

@@ -1,4 +1,5 @@
 import { useCallback, useDeferredValue, useMemo, useState } from "react";
+import { useSearchParams } from "react-router";
 import { fieldsOf, type LineKind, type Sheet, type SheetView, type SpecLine } from "../../../contract";
 import {
   blankLine,
@@ -57,7 +58,8 @@ export function useSheet(id: string) {
   const edit = useEdit(`sheet:${id}`);
   const [filter, setFilter] = useState("");
   const [place, setPlace] = useState<string | null>(null);
-  const [open, setOpen] = useState<OpenLine | null>(null);
+  const [held, setOpen] = useState<OpenLine | null>(null);
+  const [params, setParams] = useSearchParams();
   const wanted = useDeferredValue(filter.trim().toLowerCase());
 
   const onTheWay = useMemo(
@@ -138,6 +140,14 @@ export function useSheet(id: string) {
     [id, place, view?.lines],
   );
 
+  // A list elsewhere may lead to one line: it is open until it is closed.
+  const named = view?.lines.find((l) => l.id === params.get("line"));
+  const open = held ?? (named ? { line: named, fresh: false } : null);
+  const close = (): void => {
+    setOpen(null);
+    if (named) setParams({}, { replace: true });
+  };
+
   const apply = (draft: LineDraft, jobs: readonly string[]): void => {
     if (!open || !view) return;
     const { line, fresh } = open;
@@ -180,7 +190,7 @@ export function useSheet(id: string) {
             : []),
         ]),
     ]);
-    setOpen(null);
+    close();
   };
 
   return {
@@ -197,11 +207,11 @@ export function useSheet(id: string) {
     open,
     begin,
     look: (line: SpecLine): void => setOpen({ line, fresh: false }),
-    close: (): void => setOpen(null),
+    close,
     apply,
     remove: (): void => {
       if (open) edit.remove("specLine", open.line, `${open.line.name} into the bin`);
-      setOpen(null);
+      close();
     },
   };
 }

@@ -70,7 +70,7 @@ describe("a vehicle's specifications", () => {
     const drawer = screen.getByRole("dialog");
     await typeInto(user, within(drawer).getByLabelText("specification, as written"), "8 Nm");
     expect(within(drawer).getByRole("button", { name: "Needs a reason" })).toBeTruthy();
-    await typeInto(user, within(drawer).getByLabelText("why this vehicle differs"), "helicoil");
+    await typeInto(user, within(drawer).getByLabelText("why this vehicle differs"), "thread insert");
     await user.click(within(drawer).getByRole("button", { name: "Add it" }));
     expect(edit.all.mock.calls[0]).toMatchObject([
       "Plate: differs from the sheet",
@@ -82,7 +82,7 @@ describe("a vehicle's specifications", () => {
             vehicleId: van.id,
             sheetId: null,
             overrides: plate.id,
-            reason: "helicoil",
+            reason: "thread insert",
             sources: [{ typed: "8 Nm" }],
           },
         },

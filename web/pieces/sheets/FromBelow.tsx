@@ -1,4 +1,5 @@
 import { useMemo } from "react";
+import { count } from "../../format/words";
 import { Press } from "../../ui/Press";
 import { FROM_BELOW, placeOn } from "./places";
 import css from "./sheets.module.css";
@@ -67,7 +68,7 @@ export function FromBelow({
               role="button"
               tabIndex={0}
               aria-pressed={chosen === p.name}
-              aria-label={`${p.name}, ${p.values.length} values`}
+              aria-label={`${p.name}, ${count(p.values.length, "value")}`}
               onClick={() => pick(p.name)}
               onKeyDown={(e) => {
                 if (e.key !== "Enter" && e.key !== " ") return;

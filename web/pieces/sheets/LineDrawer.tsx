@@ -38,7 +38,8 @@ export function LineDrawer({
   const [draft, setDraft] = useState<LineDraft>(kept);
   const [without, setWithout] = useState<ReadonlySet<string>>(new Set());
   const [leaving, setLeaving] = useState(false);
-  const changed = fresh || JSON.stringify(draft) !== JSON.stringify(kept);
+  const touched = JSON.stringify(draft) !== JSON.stringify(kept);
+  const changed = fresh || touched;
   const patch = (next: Partial<LineDraft>): void => setDraft((d) => ({ ...d, ...next }));
   const asks = questionsOfLine(draft);
   const lacks = !draft.name.trim() ? "a name" : draft.overrides && !draft.reason.trim() ? "a reason" : null;
@@ -55,7 +56,7 @@ export function LineDrawer({
       open
       size={620}
       title={title}
-      onClose={() => (changed && !fresh ? setLeaving(true) : onClose())}
+      onClose={() => (touched ? setLeaving(true) : onClose())}
       footer={
         <div className={css.foot}>
           {impact && !fresh && <Reach impact={impact} />}
@@ -105,7 +106,9 @@ export function LineDrawer({
         onCancel={() => setLeaving(false)}
       >
         <p>
-          The {LINE_KIND_NAMES[draft.kind]} {draft.name} stays as it was.
+          {fresh
+            ? "What you entered is not kept."
+            : `The ${LINE_KIND_NAMES[draft.kind]} ${draft.name} stays as it was.`}
         </p>
       </Modal>
     </Drawer>
