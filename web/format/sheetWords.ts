@@ -50,15 +50,15 @@ export function builtText(from: string | null, to: string | null): string {
   return to ? `built to ${dateText(to)}` : "";
 }
 
-/** A question of the audit, in words, and what is to be done about it. */
-export function questionText(q: Questioned): string {
+/** A question of the audit, in words, and what is to be done about it; torques in the shop’s own unit. */
+export function questionText(q: Questioned, torque: (nm: number) => string): string {
   switch (q.kind) {
     case "unitSlip":
       return q.by === "source"
         ? `${q.typed} here, ${q.couldBe} in another source: one of them is in the wrong unit.`
         : `${q.typed} is far from what this fastener usually takes; ${q.couldBe} would be usual. Check the unit.`;
     case "farFromEstimate":
-      return `${q.typed} is ${formatNumber(q.ratio, 1)} times what is typical for this fastener (about ${formatNumber(q.estimateNm, 0)} N m). Check the document.`;
+      return `${q.typed} is ${formatNumber(q.ratio, 1)} times what is typical for this fastener (about ${torque(q.estimateNm)}). Check the document.`;
     case "thread":
       return `${[q.thread, q.grade && `grade ${q.grade}`].filter(Boolean).join(", ")} does not exist: accepted is ${q.accepts}.`;
     case "stageAboveFinal":

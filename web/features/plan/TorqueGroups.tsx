@@ -1,11 +1,11 @@
 import { fieldsOf, type Operation, type Signature, type TorqueGroup } from "../../../contract";
 import { Button, Modal } from "antd";
+import { Question } from "../../pieces/sheets/Question";
 import { useState } from "react";
 import { strandedSignatures, nextPosition, positionAt, questionsOfTorque } from "../../../domain";
 import { useVehicleQuery } from "../../data/api";
 import { newId } from "../../data/saving";
 import { SpecFigure } from "../../pieces/torque/SpecFigure";
-import { questionText } from "../../format/sheetWords";
 import { SortableList } from "../../ui/SortableList";
 import { GiveBack } from "./GiveBack";
 import { GroupForm, LOADS } from "./GroupForm";
@@ -98,7 +98,7 @@ export function TorqueGroups({ view, edit }: StageProps) {
                 </span>
                 {questionsOfTorque(g.specTyped, g).map((q, i) => (
                   <span key={i} className="lb och">
-                    {questionText(q)}
+                    <Question of={q} />
                   </span>
                 ))}
               </span>

@@ -1,9 +1,10 @@
 import { Button } from "antd";
+import { Question } from "../../pieces/sheets/Question";
 import { Link } from "react-router";
 import type { AuditFinding } from "../../../domain";
 import { useBookQuery } from "../../data/api";
 import { useShop } from "../../data/useShop";
-import { AUDIT_LIMIT, questionText } from "../../format/sheetWords";
+import { AUDIT_LIMIT } from "../../format/sheetWords";
 import { useTask } from "../../worker";
 import { useMemo } from "react";
 import css from "./sheets.module.css";
@@ -45,7 +46,9 @@ export function AuditList() {
                   <b className="rt">{f.name}</b>
                 </Link>
                 <span className="lb">{f.of}</span>
-                <span>{questionText(f.what)}</span>
+                <span>
+                  <Question of={f.what} />
+                </span>
               </li>
             ))}
           </ul>

@@ -29,7 +29,7 @@ export function Geometry({ sheet, vehicles, edit }: { sheet: Sheet; vehicles: re
   return (
     <section aria-label="Geometry">
       <h3 className="hd2">
-        Geometry <span className="lb">vehicles that lack it get it with the sheet</span>
+        Geometry <span className="lb">copied to vehicles that lack it; the lever begins their comparison</span>
       </h3>
       {vehicles.length > 0 && (
         <Choice

@@ -1,9 +1,10 @@
 import { Alert, Button, Input, Modal, Select } from "antd";
+import { Question } from "../../pieces/sheets/Question";
 import { useRef } from "react";
 import type { SheetView } from "../../../contract";
 import { columnRoles, sourceText, stateOf, type ColumnRole, type DraftLine, type LineFields } from "../../../domain";
 import type { Editor } from "../../data/saving";
-import { AUDIT_LIMIT, LINE_KIND_NAMES, questionText, WAY_NAMES } from "../../format/sheetWords";
+import { AUDIT_LIMIT, LINE_KIND_NAMES, WAY_NAMES } from "../../format/sheetWords";
 import { capital } from "../../format/grammar";
 import { count } from "../../format/words";
 import { HiddenFile } from "../../ui/HiddenFile";
@@ -275,7 +276,7 @@ function Draft({ draft: d, model }: { draft: DraftLine; model: Model }) {
         {d.disagrees && <span className="och">Disagrees with what is here. </span>}
         {asks.map((q, i) => (
           <span key={i} className="och">
-            {questionText(q)}{" "}
+            <Question of={q} />{" "}
           </span>
         ))}
         {slip && slip.kind === "unitSlip" && model.columns.includes("value") && !model.columns.includes("unit") && (

@@ -1,9 +1,10 @@
 import { Button } from "antd";
+import { Question } from "../../pieces/sheets/Question";
 import { useState } from "react";
 import type { LineKind, SpecLine } from "../../../contract";
 import { formatNumber } from "../../../core";
 import { useUnits } from "../../format/units";
-import { builtText, LINE_KIND_HEADS, questionText, SETTING_NAMES } from "../../format/sheetWords";
+import { builtText, LINE_KIND_HEADS, SETTING_NAMES } from "../../format/sheetWords";
 import { PlaceNumber, type PlaceCount } from "../../pieces/sheets/FromBelow";
 import { LineValue } from "../../pieces/sheets/LineValue";
 import { BoltPatternMini } from "../../pieces/torque/BoltPattern";
@@ -118,7 +119,7 @@ function TorqueRow({
           )}
           {asks.map((q, i) => (
             <span key={i} className="lb och">
-              Audit: {questionText(q)}
+              Audit: <Question of={q} />
             </span>
           ))}
         </span>

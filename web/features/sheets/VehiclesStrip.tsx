@@ -36,7 +36,7 @@ export function VehiclesStrip({
             lines,
             vehicleLines.filter((l) => l.vehicleId === v.id),
           );
-          const job = jobs.find((j) => j.vehicleId === v.id);
+          const open = jobs.filter((j) => j.vehicleId === v.id).map((j) => j.number);
           return (
             <li key={v.id} className={v.id === chosen ? css.cur : undefined}>
               <Press onClick={() => onChoose(v.id)} aria-pressed={v.id === chosen} className={css.vehicle}>
@@ -46,7 +46,7 @@ export function VehiclesStrip({
                   <span className="lb">
                     {[
                       v.buildDate ? `built ${dateText(v.buildDate)}` : "build date not entered",
-                      job ? `job ${job.number}` : "no open job",
+                      open.length ? `job${open.length > 1 ? "s" : ""} ${open.join(", ")}` : "no open job",
                     ].join(", ")}
                   </span>
                 </span>

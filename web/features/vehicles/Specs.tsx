@@ -10,6 +10,7 @@ import { doubtText } from "../../format/fitDoubts";
 import { LINE_KIND_HEADS, LINE_KIND_NAMES } from "../../format/sheetWords";
 import { LineDrawer } from "../../pieces/sheets/LineDrawer";
 import type { LineDraft } from "../../pieces/sheets/LineForm";
+import { newSource } from "../../pieces/sheets/SourcesEditor";
 import { LineValue } from "../../pieces/sheets/LineValue";
 import { DRAWN } from "../../pieces/sheets/places";
 import { Press } from "../../ui/Press";
@@ -54,7 +55,17 @@ export function Specs({ data, vehicle, edit }: { data: DossierView; vehicle: Veh
     };
   };
   const override = (l: SpecLine): void =>
-    setOpen(fresh({ ...(fieldsOf("specLine", l) as SpecLine), overrides: l.id, reason: "" }));
+    // The sheet's source does not speak for this vehicle: its own value needs its own.
+    setOpen(
+      fresh({
+        ...(fieldsOf("specLine", l) as SpecLine),
+        overrides: l.id,
+        reason: "",
+        sources: [newSource()],
+        decided: null,
+        decidedReason: "",
+      }),
+    );
   const apply = (draft: LineDraft): void => {
     if (!open) return;
     const { line } = open;

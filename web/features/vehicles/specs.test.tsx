@@ -83,7 +83,7 @@ describe("a vehicle's specifications", () => {
             sheetId: null,
             overrides: plate.id,
             reason: "thread insert",
-            sources: [{ typed: "8 Nm" }],
+            sources: [{ typed: "8 Nm", title: "", page: "" }],
           },
         },
       ],

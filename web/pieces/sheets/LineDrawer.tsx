@@ -1,8 +1,9 @@
 import { Button, Checkbox, Drawer, Modal } from "antd";
+import { Question } from "./Question";
 import { useState } from "react";
 import { fieldsOf, type SpecLine } from "../../../contract";
 import { questionsOfLine, valueOf, type Impact } from "../../../domain";
-import { LINE_KIND_NAMES, questionText } from "../../format/sheetWords";
+import { LINE_KIND_NAMES } from "../../format/sheetWords";
 import { count } from "../../format/words";
 import { capital } from "../../format/grammar";
 import { LineFieldsForm, NameFields, type LineDraft } from "./LineForm";
@@ -91,7 +92,9 @@ export function LineDrawer({
         {asks.length > 0 && (
           <div className={css.asks} role="status" aria-label="Audit">
             {asks.map((q, i) => (
-              <p key={i}>{questionText(q)}</p>
+              <p key={i}>
+                <Question of={q} />
+              </p>
             ))}
           </div>
         )}
