@@ -208,6 +208,7 @@ export interface DossierView {
   setup: Setup[];
   torqueGroup: TorqueGroup[];
   part: Part[];
+  joint: Joint[];
   /** The sheet of its kind, with its lines, and the vehicle's own lines. */
   sheet: Sheet | null;
   sheetLine: SpecLine[];
@@ -220,6 +221,7 @@ export const dossierView = z.strictObject({
   setup: z.array(recordSchema("setup")),
   torqueGroup: z.array(recordSchema("torqueGroup")),
   part: z.array(recordSchema("part")),
+  joint: z.array(recordSchema("joint")),
   sheet: recordSchema("sheet").nullable(),
   sheetLine: z.array(recordSchema("specLine")),
   ownLine: z.array(recordSchema("specLine")),

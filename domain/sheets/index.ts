@@ -32,6 +32,7 @@ export {
   type DraftLine,
   type ImportAsk,
 } from "./importing";
+export { againstBook, bookSetting, type BookSetting } from "./expected";
 export { impactOf, type Impact } from "./impact";
 export { countFrom, linesFor, type VehicleLine } from "./inherit";
 export { supersededChain, type Chain } from "./supersede";

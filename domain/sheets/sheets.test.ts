@@ -2,7 +2,9 @@ import { describe, expect, it } from "vitest";
 import type { LineSource, NewFields, SpecLine, Vehicle } from "../../contract";
 import { PARENT, record } from "../../tests/domain/records";
 import {
+  againstBook,
   appliesTo,
+  bookSetting,
   compareLines,
   countFrom,
   groupFrom,
@@ -132,6 +134,38 @@ describe("a vehicle's values", () => {
     expect(countFrom(lines)).toEqual({ sheet: 1, overridden: 1, own: 1 });
     // The sheet's line has gone: what the vehicle said instead stays its own.
     expect(linesFor(van(), [plate], [repaired]).map((l) => l.from)).toEqual(["sheet", "own"]);
+  });
+});
+
+describe("a setting of the book beside a reading", () => {
+  const knob = { quantity: "knobHeight" as const, fromGear: "", toGear: "" };
+  const setting = (name: string, what: "knobHeight" | "mountHeight" | "jointLimit", typed: string, more = {}) =>
+    record("specLine", { sheetId: SHEET, kind: "setting", name, sources: [from(typed)], setting: { what }, ...more });
+  it("says what it is, and how far a reading is from it beyond its uncertainty", () => {
+    const book = bookSetting(van(), [setting("Knob height", "knobHeight", "230 to 232 mm")], [], knob);
+    expect(book).toMatchObject({ typed: "230 to 232 mm", range: { least: 230, most: 232 }, limit: false });
+    expect(againstBook(book!, { mean: 233, expanded: 1.2 })).toEqual({ off: "within", by: 0 });
+    expect(againstBook(book!, { mean: 236, expanded: 1.2 })).toEqual({ off: "more", by: 4 });
+    expect(againstBook(book!, { mean: 226, expanded: 1.2 })).toEqual({ off: "less", by: 4 });
+  });
+  it("of several places gives the one that was measured, and none where that is open", () => {
+    const lines = [
+      setting("Height, tail", "mountHeight", "61 mm", { place: "Tail mount" }),
+      setting("Height, left", "mountHeight", "74 mm", { place: "Left mount" }),
+    ];
+    const at = (place: string) => ({ quantity: "mountHeight" as const, fromGear: "", toGear: "", place });
+    expect(bookSetting(van(), lines, [], at("tail"))?.typed).toBe("61 mm");
+    expect(bookSetting(van(), lines, [], at(""))).toBeNull();
+  });
+  it("is silent where sources disagree, and of a limit only says what is over it", () => {
+    const open = setting("Knob height", "knobHeight", "231 mm");
+    expect(bookSetting(van(), [{ ...open, sources: [from("231 mm"), from("225 mm")] }], [], knob)).toBeNull();
+    const joint = bookSetting(van(), [setting("Front joint", "jointLimit", "3 deg")], [], {
+      ...knob,
+      quantity: "jointAngle",
+    });
+    expect(againstBook(joint!, { mean: 1, expanded: 0.1 })).toEqual({ off: "within", by: 0 });
+    expect(againstBook(joint!, { mean: 4, expanded: 0.1 })?.off).toBe("more");
   });
 });
 

@@ -1,4 +1,4 @@
-import type { Job, Joint, JobView, NewFields, Setup, Shop } from "../../contract";
+import type { Job, Joint, JobView, NewFields, Setup, Sheet, Shop } from "../../contract";
 import { slack, type JointPlace, type PlayDirection, type SlackAnswer } from "../../core";
 import { findReading, mainPair, resultOf } from "../readings";
 
@@ -66,6 +66,31 @@ export const standardJoints = (view: JobView, grades: Grades): NewFields<"joint"
     origin: "estimated" as const,
     newPlay: { typed: `${grades.new} mm`, base: grades.new },
     minutes: j.minutes,
+    position: i + 1,
+  }));
+
+/** What a sheet keeps of a job's joints: how they are built, not how worn this vehicle's were. */
+export const chainFrom = (joints: readonly Joint[]): NonNullable<Sheet["chain"]> =>
+  [...joints]
+    .sort((a, b) => a.position - b.position)
+    .slice(0, 40)
+    .map((j) => ({ name: j.name, at: j.at, direction: j.direction, newPlayMm: j.newPlay?.base ?? null, part: j.part }));
+
+/** The sheet's joints as new records; how worn each is remains to be measured, a slight wear is estimated. */
+export const sheetJoints = (
+  view: Pick<JobView, "job">,
+  chain: NonNullable<Sheet["chain"]>,
+  grades: Grades,
+): NewFields<"joint">[] =>
+  chain.map((j, i) => ({
+    jobId: view.job.id,
+    name: j.name,
+    at: j.at,
+    direction: j.direction,
+    part: j.part,
+    play: { typed: `${grades.slight} mm`, base: grades.slight },
+    origin: "estimated" as const,
+    newPlay: j.newPlayMm === null ? null : { typed: `${j.newPlayMm} mm`, base: j.newPlayMm },
     position: i + 1,
   }));
 

@@ -2,8 +2,10 @@ import { describe, expect, it } from "vitest";
 import { exampleGearbox, exampleSetups } from "../lever";
 import { jobView, PARENT, record } from "../../tests/domain/records";
 import {
+  chainFrom,
   contextOf,
   namesOf,
+  sheetJoints,
   solveChain,
   STANDARD_CHAINS,
   standardJoints,
@@ -32,6 +34,18 @@ describe("the usual joints", () => {
     const grades = { ...USUAL_GRADES, worn: 0.8 };
     const worn = standardJoints(jobView({ vehicle: { shifterKind: "rod" } }), grades);
     expect(worn.find((j) => j.name === "Selector joint")?.play).toEqual({ typed: "0.8 mm", base: 0.8 });
+  });
+});
+
+describe("the sheet's joints", () => {
+  it("keep how the chain is built, and leave the wear of one vehicle out", () => {
+    const [, second] = standardJoints(jobView({}), USUAL_GRADES);
+    const worn = record("joint", { ...second, part: "SK-1", play: { typed: "1.2 mm", base: 1.2 }, origin: "measured" });
+    const [kept] = chainFrom([worn]);
+    expect(kept).toMatchObject({ name: second.name, at: second.at, part: "SK-1" });
+    expect(sheetJoints(jobView({}), [kept], USUAL_GRADES)).toMatchObject([
+      { name: second.name, play: { base: USUAL_GRADES.slight }, origin: "estimated", position: 1 },
+    ]);
   });
 });
 

@@ -23,7 +23,10 @@ export interface Pass {
   angleDeg: number | null;
 }
 
-type Group = Pick<TorqueGroup, "specTyped" | "tolerancePct" | "passes">;
+type Group = Pick<TorqueGroup, "specTyped" | "tolerancePct" | "passes"> &
+  Partial<Pick<TorqueGroup, "check" | "threadLocker" | "reuse">>;
+
+const CHECK_NAMES = { tighten: "check, tightening", loosen: "check, loosening" } as const;
 
 /**
  * The band of one stage. A range or a deviation is the document's; a single value gets the shop's tolerance either
@@ -87,7 +90,22 @@ export function passesOf(group: Group): Pass[] {
     name: angleName(deg, i, anglesDeg.length),
     angleDeg: deg,
   }));
-  return [...toTorque, ...further];
+  return [...toTorque, ...further, ...checkPass(group, { targetNm, limits })];
+}
+
+/**
+ * The check after the last pass, in the direction the document gives. Tightening, the wrench must reach the torque
+ * without the fastener going over it. Loosening, the figure at which it breaks free is only noted: no limit is
+ * known for it. What was tightened by angle, is held by a thread locker or is never used again is not turned for a
+ * check at all.
+ */
+function checkPass(group: Group, last: { targetNm: number; limits: Limits }): Pass[] {
+  const read = readSpecText(group.specTyped);
+  const byAngle = read.ok && read.value.kind === "torque" && read.value.anglesDeg.length > 0;
+  const check = group.check ?? "none";
+  if (check === "none" || byAngle || group.threadLocker || group.reuse === "replace") return [];
+  const name = CHECK_NAMES[check];
+  return [check === "tighten" ? { ...none, name, ...last } : { ...none, name }];
 }
 
 export type Judgement = "inside" | "under" | "over";

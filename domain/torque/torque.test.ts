@@ -189,6 +189,24 @@ describe("torque board", () => {
   });
 });
 
+describe("the check after the last pass", () => {
+  const names = (data: object): string[] => passesOf(group({ specTyped: "22 Nm", ...data })).map((p) => p.name);
+  it("comes last, in the direction the document gives", () => {
+    const passes = passesOf(group({ specTyped: "22 Nm", check: "tighten" }));
+    expect(passes.at(-1)).toMatchObject({ name: "check, tightening", targetNm: 22, limits: { minNm: 19.8 } });
+    const loosen = passesOf(group({ specTyped: "22 Nm", check: "loosen" })).at(-1);
+    expect(loosen).toMatchObject({ name: "check, loosening", limits: null, targetNm: null });
+  });
+  it.each([
+    ["no check is asked for", { check: "none" }],
+    ["it was tightened by angle", { specTyped: "22 Nm + 90\u00b0", check: "tighten" }],
+    ["a thread locker holds it", { check: "tighten", threadLocker: "medium" }],
+    ["it is never used again", { check: "loosen", reuse: "replace" }],
+  ])("is left out where %s", (_why, data) => {
+    expect(names(data).some((n) => n.startsWith("check"))).toBe(false);
+  });
+});
+
 describe("ride height", () => {
   it.each<[LoadWord[], boolean]>([
     [["onWheels"], true],

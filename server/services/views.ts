@@ -133,6 +133,7 @@ export class Views {
         setup: await ofJobs("setup"),
         torqueGroup: await ofJobs("torqueGroup"),
         part: await ofJobs("part"),
+        joint: await ofJobs("joint"),
         ...(await specOf(manager, vehicle)),
       };
     });

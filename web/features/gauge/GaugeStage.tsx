@@ -1,6 +1,7 @@
 import { Button } from "antd";
 import { useMemo, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
+import { useVehicleQuery } from "../../data/api";
 import { useKeys } from "../../data/useKeys";
 import { gearShort } from "../../format/words";
 import { late } from "../../ui/late";
@@ -8,6 +9,7 @@ import { Answer, Num } from "../../ui/Answer";
 import { capital, countInWords } from "../../format/grammar";
 import { useUnits } from "../../format/units";
 import {
+  bookSetting,
   findReading,
   gearPairs,
   mainPair,
@@ -49,6 +51,7 @@ function Readings({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) 
   const units = useUnits();
   const [more, setMore] = useState<Measurand[]>([]);
   const [focus, setFocus] = useState(0);
+  const { data: book } = useVehicleQuery(view.vehicle.id);
   const cards = [...measurandsOf(view), ...more].filter((m, i, all) => all.findIndex((o) => sameMeasurand(o, m)) === i);
   const missing = cards.filter((m) => !findReading(view.reading, m, "before"));
   const pair = mainPair(view.vehicle.gearbox);
@@ -103,6 +106,7 @@ function Readings({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) 
               edit={edit}
               measurand={m}
               phase="before"
+              book={book && bookSetting(view.vehicle, book.sheetLine, book.ownLine, m, units.system)}
               focus={focus > 0 && m === missing[0]}
             />
           ))}

@@ -15,6 +15,7 @@ const page = async (parts: Parameters<typeof jobView>[0] = {}, stage = "plan") =
   answering(`/api/vehicles/${view.vehicle.id}`, {
     sheet: null,
     sheetLine: [],
+    joint: [],
     ownLine: [],
     vehicle: view.vehicle,
     jobs: [view.job],

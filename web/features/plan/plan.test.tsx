@@ -170,6 +170,7 @@ describe("torque groups", () => {
     answering(`/api/vehicles/${vehicle.id}`, {
       sheet: null,
       sheetLine: [],
+      joint: [],
       ownLine: [],
       vehicle,
       jobs: [],

@@ -35,6 +35,7 @@ const book = (sheetLine: SpecLine[], ownLine: SpecLine[] = []): void => {
     setup: [],
     torqueGroup: [],
     part: [],
+    joint: [],
     sheet,
     sheetLine,
     ownLine,

@@ -1,5 +1,6 @@
 import { Button } from "antd";
 import type { DossierView, Sheet, Vehicle } from "../../../contract";
+import { chainFrom } from "../../../domain";
 import { useVehicleQuery } from "../../data/api";
 import type { Editor } from "../../data/saving";
 import { Choice } from "../../ui/TextField";
@@ -9,13 +10,21 @@ import { useState } from "react";
 const PIECES = {
   gearbox: "gears, gates and travel",
   lever: "original lever",
+  chain: "slack chain",
   powerUnit: "power unit and mounts",
   driveTrain: "drivetrain data",
 } as const;
 type Piece = keyof typeof PIECES;
 
-/** The piece as one vehicle has it: its own record, or for the lever the old one its latest job measured. */
-const pieceOf = (piece: Piece, { vehicle, setup, jobs }: DossierView): Sheet[Piece] => {
+/**
+ * The piece as one vehicle has it: its own record, for the lever the old one its latest job measured, for the chain
+ * the joints its latest job listed.
+ */
+const pieceOf = (piece: Piece, { vehicle, setup, joint, jobs }: DossierView): Sheet[Piece] => {
+  if (piece === "chain") {
+    const own = jobs.map((j) => joint.filter((x) => x.jobId === j.id)).find((list) => list.length);
+    return own ? chainFrom(own) : null;
+  }
   if (piece !== "lever") return vehicle[piece];
   const old = setup.filter((s) => s.role === "old" && s.origin === "measured");
   return jobs.map((j) => old.find((s) => s.jobId === j.id)).find(Boolean)?.lever ?? null;
@@ -29,7 +38,8 @@ export function Geometry({ sheet, vehicles, edit }: { sheet: Sheet; vehicles: re
   return (
     <section aria-label="Geometry">
       <h3 className="hd2">
-        Geometry <span className="lb">copied to vehicles that lack it; the lever begins their comparison</span>
+        Geometry{" "}
+        <span className="lb">copied to vehicles that lack it; lever and slack chain begin their comparison</span>
       </h3>
       {vehicles.length > 0 && (
         <Choice

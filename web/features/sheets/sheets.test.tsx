@@ -377,6 +377,7 @@ describe("geometry of a kind", () => {
       part: [],
       sheet,
       sheetLine: [],
+      joint: [],
       ownLine: [],
     });
     const { user, store } = open({ vehicles: [measured] });

@@ -22,7 +22,7 @@ import { useSlackChain, type SlackModel } from "./useSlackChain";
 /** Where the slop comes from, joint by joint, and which parts are worth their price. */
 export function SlackChain({ tabs, ...props }: StageProps & { tabs: React.ReactNode }) {
   const chain = useSlackChain(props);
-  const { answer, planned, begin } = chain;
+  const { answer, planned, begin, ofSheet } = chain;
   if (!answer || !planned) {
     return (
       <>
@@ -33,12 +33,15 @@ export function SlackChain({ tabs, ...props }: StageProps & { tabs: React.ReactN
           title="No joints listed yet"
           acts={
             <Button type="primary" onClick={begin}>
-              Begin with the usual joints and correct them
+              {ofSheet === null
+                ? "Begin with the usual joints and correct them"
+                : `Begin with the joints of ${ofSheet}`}
             </Button>
           }
         >
-          Each joint’s play shows at the knob, times a ratio the lever gives it. The usual joints come with estimated
-          play; type over what you measure.
+          Each joint’s play shows at the knob, times a ratio the lever gives it.{" "}
+          {ofSheet === null ? "The usual joints" : "The joints of the sheet"} come with estimated play; type over what
+          you measure.
         </Empty>
       </>
     );

@@ -1,10 +1,18 @@
 import { type Joint, type Operation } from "../../../contract";
 import { useMemo, useState } from "react";
 import { driveSolver, type PlayDirection, type ReplacePlan } from "../../../core";
-import { useShopQuery } from "../../data/api";
+import { useShopQuery, useVehicleQuery } from "../../data/api";
 import { newId } from "../../data/saving";
 import type { StageProps } from "../../data/stage";
-import { nextPosition, contextOf, namesOf, solveChain, standardJoints, USUAL_GRADES } from "../../../domain";
+import {
+  nextPosition,
+  contextOf,
+  namesOf,
+  sheetJoints,
+  solveChain,
+  standardJoints,
+  USUAL_GRADES,
+} from "../../../domain";
 
 /** The chain of joints of a job: which lever it is read with, what it comes to, and what is put on the plan. */
 export function useSlackChain({ view, edit }: StageProps) {
@@ -25,9 +33,11 @@ export function useSlackChain({ view, edit }: StageProps) {
     [after, before, answer, context],
   );
   const shown = view.joint.filter((j) => j.direction === direction);
+  const { data: dossier } = useVehicleQuery(view.vehicle.id);
+  const ofSheet = dossier?.sheet?.chain ?? null;
   const begin = (): void =>
-    edit.all("The usual joints", [
-      ...standardJoints(view, grades).map((data): Operation => ({
+    edit.all(ofSheet ? "The sheet\u2019s joints" : "The usual joints", [
+      ...(ofSheet ? sheetJoints(view, ofSheet, grades) : standardJoints(view, grades)).map((data): Operation => ({
         op: "create",
         resource: "joint",
         id: newId(),
@@ -82,6 +92,7 @@ export function useSlackChain({ view, edit }: StageProps) {
     answer,
     planned,
     shown,
+    ofSheet: ofSheet ? (dossier?.sheet?.name ?? "") : null,
     begin,
     isPlanned,
     commit,

@@ -24,6 +24,7 @@ const dossier = (vehicle: Vehicle, more: Partial<DossierView> = {}): DossierView
   part: [],
   sheet,
   sheetLine: [],
+  joint: [],
   ownLine: [],
   ...more,
 });
@@ -49,7 +50,7 @@ describe("a vehicle's specifications", () => {
     const own = line("Shelf", "9 Nm", { sheetId: null, vehicleId: van.id });
     show(
       <Specs
-        data={dossier(van, { sheetLine: [mount, line("Plate", "90 in-lb")], ownLine: [over, own] })}
+        data={dossier(van, { sheetLine: [mount, line("Plate", "90 in-lb")], joint: [], ownLine: [over, own] })}
         vehicle={van}
         edit={fakeEdit()}
       />,

@@ -12,6 +12,7 @@ import { usePeople } from "../../data/useJobView";
 import { Photos } from "../photos/Photos";
 import { HOW_TO, HowTaken } from "./HowTaken";
 import {
+  againstBook,
   expectedOf,
   findReading,
   firstReading,
@@ -19,6 +20,7 @@ import {
   unusual,
   resultOf,
   usualResolution,
+  type BookSetting,
   type Measurand,
   type Phase,
 } from "../../../domain";
@@ -41,12 +43,15 @@ export function ReadingCard({
   edit,
   measurand,
   phase,
+  book,
   focus,
 }: {
   view: JobView;
   edit: Editor;
   measurand: Measurand;
   phase: Phase;
+  /** What the vehicle's sheet gives for it. */
+  book?: BookSetting | null;
   focus?: boolean;
 }) {
   const units = useUnits();
@@ -130,6 +135,7 @@ export function ReadingCard({
           <p className="lb">{HOW_TO[measurand.quantity]}</p>
         </div>
       </header>
+      {book && <BookLine book={book} mean={reading ? resultOf(reading) : null} kind={kind} />}
       <div className="rvalues">
         {reading?.values.map((v, i) => (
           <QuantityField
@@ -196,6 +202,34 @@ export function ReadingCard({
         </p>
       )}
     </section>
+  );
+}
+
+/** What the book gives, and how far the reading is from it, where that is more than the measuring error. */
+function BookLine({
+  book,
+  mean,
+  kind,
+}: {
+  book: BookSetting;
+  mean: { mean: number; expanded: number } | null;
+  kind: "length" | "angle" | "volume";
+}) {
+  const units = useUnits();
+  const against = mean && againstBook(book, mean);
+  const says =
+    against &&
+    (against.off === "within"
+      ? book.limit
+        ? "within it"
+        : "measured the same, within the measuring error"
+      : `measured ${units.show(against.by, kind)} ${against.off}`);
+  return (
+    <p className="lb">
+      <OriginMark origin="specified" /> {book.limit ? "Limit" : "Sheet"}: <span className="n">{book.typed}</span>,{" "}
+      {book.source}
+      {says && <b>; {says}</b>}
+    </p>
   );
 }
 
