@@ -6,4 +6,5 @@ export * from "./powerunit";
 export * from "./quantity";
 export * from "./vibration";
 export * from "./table";
+export * from "./plan";
 export * from "./service";

@@ -324,3 +324,29 @@ describe("vibration refuses at the field", () => {
     ],
   ])("%s", (_what, model, input, want) => expect(at(model, input)).toBe(want));
 });
+
+describe("the plan refuses at the field", () => {
+  const a = { id: "a", place: "cabin", minutes: 10 };
+  const b = { id: "b", place: "under", minutes: 700, needs: ["a"] };
+  it.each<[string, object, string]>([
+    ["no step", { steps: [] }, "steps"],
+    ["a place nobody knows", { steps: [{ ...a, place: "roof" }] }, "steps[0].place"],
+    ["no time", { steps: [{ ...a, minutes: 0 }] }, "steps[0].minutes"],
+    ["three hands", { steps: [{ ...a, hands: 3 }] }, "steps[0].hands"],
+    ["two steps of one id", { steps: [a, { ...a, place: "under" }] }, "steps[1].id"],
+    ["a need nobody knows", { steps: [a, { ...b, needs: ["a", "x"] }] }, "steps[1].needs[1]"],
+    ["a circle", { steps: [{ ...a, needs: ["b"] }, b] }, "steps"],
+    ["an order without a step", { steps: [a, b], given: ["a"] }, "given"],
+    ["an order with a step twice", { steps: [a, b], given: ["a", "a"] }, "given"],
+    ["a day that ends before it begins", { steps: [a], hours: { from: "12:00", to: "08:00" } }, "hours.to"],
+    ["the 31st of June", { steps: [a], start: "2025-06-31T08:00" }, "start"],
+    ["an eighth day", { steps: [a], days: [8] }, "days[0]"],
+    ["a step longer than the day", { steps: [a, b], start: "2025-06-02T08:00" }, "steps[1].minutes"],
+    ["a weight below zero", { steps: [a], weights: { placeChangeMin: -1 } }, "weights.placeChangeMin"],
+  ])("%s", (_why, input, field) => {
+    expect(answer("plan", input)).toMatchObject({ error: { field } });
+  });
+  it("but not a step longer than the day where there are no days", () => {
+    expect(answer("plan", { steps: [a, b] })).toMatchObject({ finishMin: 710 });
+  });
+});

@@ -11,6 +11,7 @@ import {
   askLockout,
   askMatch,
   askMeasurement,
+  askPlan,
   askService,
   askMountCompare,
   askMountModes,
@@ -40,6 +41,7 @@ import {
   lockoutInput,
   matchInput,
   measurementInput,
+  planInput,
   serviceInput,
   mountCompareInput,
   mountModesInput,
@@ -223,6 +225,12 @@ export const models: readonly Model[] = [
     asks: "Which part is it, and what is worth testing next?",
     input: diagnoseInput,
     ask: askDiagnose,
+  },
+  {
+    name: "plan",
+    asks: "In which order are the steps done, how long does it take, and what does that save?",
+    input: planInput,
+    ask: (raw) => askPlan(raw),
   },
   {
     name: "measurement",

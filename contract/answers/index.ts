@@ -12,6 +12,7 @@ import {
   match,
   orders,
   measurement,
+  plan,
   service,
   mountCompare,
   mountModes,
@@ -73,6 +74,8 @@ import {
   diagnoseInput,
   leverInput,
   measurementInput,
+  checkPlan,
+  planInput,
   checkService,
   serviceInput,
   notchInput,
@@ -132,5 +135,8 @@ export const askOrders = /* @__PURE__ */ validated(ordersInput, checkOrders, ord
 export const askSpectrum = /* @__PURE__ */ validated(spectrumInput, null, answerSpectrum);
 export const askMatch = /* @__PURE__ */ validated(matchInput, checkMatch, match);
 export const askDiagnose = /* @__PURE__ */ validated(diagnoseInput, checkDiagnose, diagnose);
+/** `tell` hears how far it is, 0 to 1. */
+export const askPlan = (raw: unknown, tell?: (part: number) => void) =>
+  validated(planInput, checkPlan, (input) => plan(input, tell))(raw);
 export const askService = /* @__PURE__ */ validated(serviceInput, checkService, service);
 export const askMeasurement = /* @__PURE__ */ validated(measurementInput, null, measurement);
