@@ -4,6 +4,7 @@ import { ACCEPTS } from "./refusal";
 import {
   binView,
   bookView,
+  workshopView,
   changeAnswer,
   changeRequest,
   dossierView,
@@ -128,6 +129,12 @@ export const routes = {
     path: "/api/book",
     does: "All sheets, vehicles' own values and torque groups of open jobs: what an audit looks through.",
     response: bookView,
+  },
+  workshop: {
+    method: "get",
+    path: "/api/workshop",
+    does: "The shop's own templates, its shelf, and how long steps took in closed jobs.",
+    response: workshopView,
   },
   job: {
     method: "get",

@@ -11,3 +11,4 @@ export * from "./slack";
 export * from "./torque";
 export * from "./vehicle";
 export * from "./vibration";
+export * from "./work";

@@ -37,6 +37,15 @@ describe("fields", () => {
 describe("records", () => {
   const least: Record<(typeof resourceNames)[number], object> = {
     person: { name: "E. Corrow", initials: "EC" },
+    template: {
+      content: {
+        id: "own",
+        title: "Own",
+        why: "Slop.",
+        steps: [{ id: "a", text: "Knob off", place: "cabin", minutes: 2 }],
+      },
+    },
+    stockItem: { name: "Thread locker" },
     vehicle: { tag: "SI 1" },
     job: { vehicleId: ID },
     reading: { jobId: ID, quantity: "throw", phase: "before", values: [{ typed: "89 mm", base: 89 }] },

@@ -7,6 +7,7 @@ import { recording } from "./recordings";
 import { setting } from "./setting";
 import { setup } from "./setup";
 import { person, shop } from "./shop";
+import { stockItem, template } from "./template";
 import { sheet, specLine } from "./sheet";
 import { signature, torqueGroup } from "./torque";
 import { vehicle } from "./vehicle";
@@ -31,7 +32,22 @@ export {
 export { boltDeeds } from "./torque";
 export type { TorqueTool } from "./shop";
 export { shifterKinds, type Surroundings } from "./vehicle";
-export { places } from "./work";
+export { places, type Place } from "./places";
+export {
+  markKinds,
+  partWays,
+  stepDrawings,
+  stepFacts,
+  templateContent,
+  templateStep,
+  tickWords,
+  type StepDrawing,
+  type StepFacts,
+  type TemplateContent,
+  type TemplateStep,
+  type Tick,
+  type TickWord,
+} from "./template";
 
 /** Every kind of record, and the fields a person can set. */
 export const resources = {
@@ -51,6 +67,8 @@ export const resources = {
   setting,
   sheet,
   specLine,
+  template,
+  stockItem,
   shop,
 } as const;
 
@@ -106,6 +124,8 @@ export type VibrationRecording = RecordOf<"recording">;
 export type Setting = RecordOf<"setting">;
 export type Sheet = RecordOf<"sheet">;
 export type SpecLine = RecordOf<"specLine">;
+export type Template = RecordOf<"template">;
+export type StockItem = RecordOf<"stockItem">;
 export type Shop = RecordOf<"shop">;
 
 /** The shop's settings are one record with a fixed id. */

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { list, num, over, text, whole, word } from "../fields";
 import { knowledgeChanges, shimShelf } from "../inputs";
+import { ACCEPTS } from "../refusal";
 import { day, line } from "./fields";
 
 /** Somebody who works here. */
@@ -20,6 +21,8 @@ export const torqueTool = z.strictObject({
 });
 export type TorqueTool = z.output<typeof torqueTool>;
 
+const hour = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, { error: () => `${ACCEPTS}a time like 08:00` });
+
 const playGrade = num(0, 50, "mm");
 
 /** The shop's own settings. */
@@ -34,6 +37,11 @@ export const shop = z.strictObject({
   simulatedInstruments: z.boolean().default(false),
   /** Torque tools on the wall, with what is known of each. */
   tools: list(torqueTool, 0, 60).default([]),
+  /** When the shop works: plans are drawn over these hours. 1 is Monday. */
+  hours: z
+    .strictObject({ from: hour, to: hour, days: list(whole(1, 7), 1, 7) })
+    .nullable()
+    .default(null),
   shims: shimShelf.nullable().default(null),
   knowledge: knowledgeChanges.nullable().default(null),
   grades: z

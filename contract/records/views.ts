@@ -21,6 +21,8 @@ import {
   type Signature,
   type SpecLine,
   type Step,
+  type StockItem,
+  type Template,
   type TorqueGroup,
   type Vehicle,
   type VibrationRecording,
@@ -226,6 +228,18 @@ export const dossierView = z.strictObject({
   sheetLine: z.array(recordSchema("specLine")),
   ownLine: z.array(recordSchema("specLine")),
 }) as unknown as z.ZodType<DossierView>;
+
+/** How the shop works: its own templates, its shelf, and how long steps took in closed jobs. */
+export interface WorkshopView {
+  templates: Template[];
+  stock: StockItem[];
+  worked: { source: string; minutes: number[] }[];
+}
+export const workshopView = z.strictObject({
+  templates: z.array(recordSchema("template")),
+  stock: z.array(recordSchema("stockItem")),
+  worked: z.array(z.strictObject({ source: z.string(), minutes: z.array(z.number()) })),
+}) as unknown as z.ZodType<WorkshopView>;
 
 export const shopView = z.object({
   shop: recordSchema("shop"),

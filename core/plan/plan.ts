@@ -1,7 +1,7 @@
 import { clockOf } from "./calendar";
-import { costOf, countsOf, criticalChain, isInOrder, networkOf, timesOf } from "./network";
+import { costOf, countsOf, criticalChain, isInOrder, networkOf, timesOf, type Network } from "./network";
 import { search } from "./search";
-import type { PlanAnswer, PlanInput } from "./types";
+import type { PlanAnswer, PlanInput, PlannedStep, TimedOrder } from "./types";
 
 /** Up to so many steps the order is exact, whatever that takes. */
 export const ALWAYS_EXACT = 16;
@@ -51,10 +51,9 @@ export function plan(input: PlanInput, tell?: (part: number) => void): PlanAnswe
   const bounded = open !== null && open < best.costMin - 1e-9;
 
   const { order } = best;
-  const times = timesOf(net, order);
   const counts = countsOf(steps, order);
-  const finishMin = Math.max(...times.map((t) => t.readyMin));
-  const clock = input.start === undefined ? null : clockOf(net, order, input.start, input);
+  const schedule = scheduleIn(net, order, input);
+  const finishMin = Math.max(...schedule.map((t) => t.readyMin));
   const critical = criticalChain(net);
 
   const given = (input.given ?? steps.map((s) => s.id)).map((id) => at.get(id)!);
@@ -65,7 +64,7 @@ export function plan(input: PlanInput, tell?: (part: number) => void): PlanAnswe
     ...counts,
     workMin: steps.reduce((sum, s) => sum + s.minutes, 0),
     finishMin,
-    schedule: order.map((i, k) => ({ id: steps[i].id, ...times[k], ...clock?.[k] })),
+    schedule,
     criticalPath: critical.path,
     criticalMin: critical.minutes,
     given: {
@@ -84,5 +83,31 @@ export function plan(input: PlanInput, tell?: (part: number) => void): PlanAnswe
           },
         ]
       : [],
+  };
+}
+
+function scheduleIn(net: Network, order: readonly number[], input: PlanInput): PlannedStep[] {
+  const times = timesOf(net, order);
+  const clock = input.start === undefined ? null : clockOf(net, order, input.start, input);
+  return order.map((i, k) => ({ id: net.steps[i].id, ...times[k], ...clock?.[k] }));
+}
+
+/**
+ * An order of work that somebody chose, timed as `plan` times its own: its schedule and counts. Null where the order
+ * does not have each step once, or breaks a need.
+ */
+export function planOf(input: PlanInput, order: readonly string[]): TimedOrder | null {
+  const net = networkOf(input.steps);
+  const at = new Map(input.steps.map((s, i) => [s.id, i]));
+  const places = order.map((id) => at.get(id) ?? -1);
+  if (places.length !== input.steps.length || places.includes(-1) || new Set(places).size !== places.length)
+    return null;
+  if (!isInOrder(net, places)) return null;
+  const schedule = scheduleIn(net, places, input);
+  return {
+    order: [...order],
+    schedule,
+    finishMin: Math.max(0, ...schedule.map((t) => t.readyMin)),
+    ...countsOf(input.steps, places),
   };
 }

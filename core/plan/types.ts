@@ -57,6 +57,13 @@ export interface PlannedStep {
   end?: string;
 }
 
+/** An order with its times and counts. */
+export interface TimedOrder extends OrderCounts {
+  order: string[];
+  schedule: PlannedStep[];
+  finishMin: number;
+}
+
 export interface PlanAnswer extends OrderCounts {
   order: string[];
   costMin: number;

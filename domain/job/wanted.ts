@@ -18,11 +18,34 @@ function ofMounts(view: JobView): Measurand[] {
   return [...heights, ...shafts];
 }
 
+/** What the steps of a plan want measured before, in the vehicle's own gears and mounts. */
+function ofSteps(view: JobView): Measurand[] {
+  const pair = mainPair(view.vehicle.gearbox);
+  const gears = view.vehicle.gearbox?.gears.map((g) => g.gear) ?? [];
+  const unit = view.vehicle.powerUnit ?? PRESETS[view.vehicle.layout].unit;
+  return view.step
+    .flatMap((s) => s.facts?.measure ?? [])
+    .filter((m) => m.phase === "before")
+    .map(({ quantity, fromGear, toGear, place }): Measurand => {
+      if (quantity === "throw" || fromGear) {
+        const known = gears.includes(fromGear) && gears.includes(toGear);
+        return known ? { quantity, fromGear, toGear } : { quantity, fromGear: pair.from, toGear: pair.to };
+      }
+      const mount = unit.mounts.find((m) => place && m.name.toLowerCase().includes(place.toLowerCase()));
+      const at = (quantity === "mountHeight" && mount?.name) || place;
+      return at ? { quantity, ...none, place: at } : { quantity, ...none };
+    })
+    .filter((m, i, all) => all.findIndex((o) => sameMeasurand(o, m)) === i);
+}
+
 /**
- * What a job of this kind measures before anything comes apart, and again afterwards: the lever for slop, throw and
+ * What a job of this kind measures before anything comes apart, and again afterwards: what its steps say; of a job
+ * without such steps the lever for slop, throw and
  * selection (and where nothing was said yet), the mounts for shake and sag.
  */
 export function wantedOf(view: JobView): Measurand[] {
+  const planned = ofSteps(view);
+  if (planned.length) return planned;
   const topics = topicsOf(view);
   const pair = mainPair(view.vehicle.gearbox);
   const lever: Measurand[] = [

@@ -19,6 +19,11 @@ describe("database", () => {
     const source = await openDatabase(join(folder, "b.sqlite"));
     // Back to the first: everything since then is undone and done again.
     await source.undoLastMigration();
+    expect(await source.query(`SELECT name FROM sqlite_master WHERE name IN ('job_template', 'stock_item')`)).toEqual(
+      [],
+    );
+    expect(await source.query(`SELECT name FROM pragma_table_info('plan_step') WHERE name = 'facts'`)).toEqual([]);
+    await source.undoLastMigration();
     expect(await source.query(`SELECT name FROM sqlite_master WHERE name IN ('sheet', 'spec_line')`)).toEqual([]);
     expect(await source.query(`SELECT name FROM pragma_table_info('vehicle') WHERE name = 'sheetId'`)).toEqual([]);
     await source.undoLastMigration();
@@ -63,6 +68,7 @@ describe("database", () => {
     const source = await openDatabase(join(folder, "d.sqlite"));
     await source.undoLastMigration();
     await source.undoLastMigration();
+    await source.undoLastMigration();
     await source.query(
       `INSERT INTO "vehicle" ("id","version","createdAt","updatedAt","tag","owner","make","model","variant","layout",
          "drivenWheels","shifterKind","odometer","notes","automatic","load")
@@ -95,8 +101,9 @@ describe("database", () => {
     expect(await source.query("PRAGMA journal_mode")).toEqual([{ journal_mode: "wal" }]);
     expect(await source.query("PRAGMA synchronous")).toEqual([{ synchronous: 2 }]);
     await expect(
-      source.query(`INSERT INTO "plan_step" ("id","version","createdAt","updatedAt","jobId","text","place","hands","waitMin","state","position")
-        VALUES ('x', 1, '', '', 'nobody', '', '', 1, 0, '', 0)`),
+      source.query(`INSERT INTO "plan_step" ("id","version","createdAt","updatedAt","jobId","text","place","hands","waitMin","state","position",
+          "needs","load","source","skippedReason","ticked")
+        VALUES ('x', 1, '', '', 'nobody', '', '', 1, 0, '', 0, '[]', '[]', '', '', '[]')`),
     ).rejects.toThrow(/FOREIGN KEY/);
     await source.destroy();
   });

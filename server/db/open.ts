@@ -10,6 +10,7 @@ import { Photos1764200000000 } from "./migrations/photos";
 import { Recordings1764300000000 } from "./migrations/recordings";
 import { SlackChain1764100000000 } from "./migrations/slackChain";
 import { SpecSheets1764800000000 } from "./migrations/specSheets";
+import { WorkPlan1764900000000 } from "./migrations/workPlan";
 import { Whose1764400000000 } from "./migrations/whose";
 import { StorageError, storageTrouble } from "./trouble";
 
@@ -24,6 +25,7 @@ export const migrations = [
   MovingJobs1764600000000,
   NumberedJobs1764700000000,
   SpecSheets1764800000000,
+  WorkPlan1764900000000,
 ];
 
 /** What must be true of the connection before anything is written: [pragma, value it must read back]. */

@@ -26,6 +26,8 @@ const NAMES: { [R in ResourceName]?: string } = {
   part: "part_line",
   step: "plan_step",
   specLine: "spec_line",
+  template: "job_template",
+  stockItem: "stock_item",
 };
 
 const FURTHER_PARENTS: { [R in ResourceName]?: readonly ParentLink[] } = {

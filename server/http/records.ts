@@ -16,6 +16,7 @@ export function recordEndpoints(views: Views, changes: Changes): Router {
   endpoint(router, routes.vehicle, ({ params }) => views.vehicle(params.id));
   endpoint(router, routes.sheets, () => views.sheets());
   endpoint(router, routes.sheet, ({ params }) => views.sheet(params.id));
+  endpoint(router, routes.workshop, () => views.workshop());
   endpoint(router, routes.book, () => views.book());
   endpoint(router, routes.job, ({ params }) => views.job(params.id));
   endpoint(router, routes.shop, () => views.shop());

@@ -12,6 +12,7 @@ import {
   type Vehicle,
   type VehicleLoad,
   type VehicleLine,
+  type WorkshopView,
   type YardJob,
   type YardView,
   resourceNames,
@@ -248,6 +249,24 @@ export class Views {
     });
   }
 
+  workshop(): Promise<WorkshopView> {
+    return this.unit.read(async (manager) => {
+      const standingAll = { where: { deletedAt: IsNull() } };
+      const closed = await find(manager, "job", { where: { deletedAt: IsNull(), closedAt: Not(IsNull()) } });
+      const steps = await find(manager, "step", {
+        where: { jobId: In(closed.map((j) => j.id)), deletedAt: IsNull(), workedMin: Not(IsNull()), source: Not("") },
+        order: { createdAt: "ASC", id: "ASC" },
+      });
+      const worked = new Map<string, number[]>();
+      for (const s of steps) worked.set(s.source, [...(worked.get(s.source) ?? []), s.workedMin ?? 0]);
+      return {
+        templates: await find(manager, "template", { ...standingAll, order: { createdAt: "ASC", id: "ASC" } }),
+        stock: await find(manager, "stockItem", { ...standingAll, order: { name: "ASC", id: "ASC" } }),
+        worked: [...worked].map(([source, minutes]) => ({ source, minutes })),
+      };
+    });
+  }
+
   /** Hashes of the files that any record names, those in the bin too: they can be brought back. */
   namedFiles(): Promise<{ photo: Set<string>; recording: Set<string> }> {
     return this.unit.read(async (manager) => {
@@ -386,9 +405,15 @@ async function dueRechecks(manager: EntityManager, today: string): Promise<YardV
 }
 
 function binTitle(resource: ResourceName, row: Row): string {
-  const first = [row.tag, row.name, row.text, row.complaint, row.quantity, row.tool].find(
-    (t) => typeof t === "string" && t,
-  );
+  const first = [
+    row.tag,
+    (row.content as { title?: unknown } | undefined)?.title,
+    row.name,
+    row.text,
+    row.complaint,
+    row.quantity,
+    row.tool,
+  ].find((t) => typeof t === "string" && t);
   return resource === "job"
     ? `Job ${String(row.number)}: ${String(row.complaint).slice(0, 60)}`
     : String(first ?? row.id);

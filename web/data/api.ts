@@ -35,7 +35,7 @@ export const api = createApi({
     retryCondition: (error, _args, { attempt }) =>
       Boolean((error as Partial<ApiError>)?.offline) && attempt <= READ_TRIES,
   }),
-  tagTypes: ["Yard", "Vehicles", "Vehicle", "Job", "Sheet", "Shop", "Bin", "History"],
+  tagTypes: ["Yard", "Vehicles", "Vehicle", "Job", "Sheet", "Shop", "Bin", "History", "Workshop"],
   refetchOnReconnect: true,
   // An answer that is not what the contract says is a fault of the program: it is said, never shown as data.
   catchSchemaFailure: ({ message }) => ({
@@ -88,6 +88,11 @@ const records = api.injectEndpoints({
       responseSchema: answerOf("book"),
       providesTags: ["Sheet", "Shop"],
       keepUnusedDataFor: 0,
+    }),
+    workshop: build.query<ResponseOf<"workshop">, void>({
+      query: () => addressOf("workshop"),
+      responseSchema: answerOf("workshop"),
+      providesTags: ["Workshop"],
     }),
     job: build.query<ResponseOf<"job">, string>({
       query: (id) => addressOf("job", { id }),

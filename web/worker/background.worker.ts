@@ -1,5 +1,5 @@
 import { expose, transfer } from "comlink";
-import { askGatedLinkage, askShims, type Refusal } from "../../contract";
+import { askGatedLinkage, askPlan, askShims, type Refusal } from "../../contract";
 import { wavBytes } from "../../core";
 import { audit } from "../../domain";
 import type { Background, TaskName, Tasks } from "./protocol";
@@ -16,6 +16,7 @@ type Work<N extends TaskName> = (
 const works: { [N in TaskName]: Work<N> } = {
   shims: askShims,
   gatedLinkage: askGatedLinkage,
+  plan: askPlan,
   audit,
   spectrum: async (asked, tell) => {
     const out = await spectrumOf(asked, tell);

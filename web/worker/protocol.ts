@@ -1,6 +1,6 @@
 import type { Refusal } from "../../contract";
 import type { AuditFinding, AuditInput } from "../../domain";
-import type { GatedAnswer, ShimsAnswer, SpectrumAnswer } from "../../core";
+import type { GatedAnswer, PlanAnswer, PlanInput, ShimsAnswer, SpectrumAnswer } from "../../core";
 
 /** What is asked of a recording that is kept. */
 export interface SpectrumRequest {
@@ -26,6 +26,7 @@ export interface SpectrumDrawn extends Omit<SpectrumAnswer, "amplitude" | "order
 export interface Tasks {
   shims: { asked: unknown; answer: ShimsAnswer };
   gatedLinkage: { asked: unknown; answer: GatedAnswer };
+  plan: { asked: PlanInput; answer: PlanAnswer };
   audit: { asked: AuditInput; answer: AuditFinding[] };
   spectrum: { asked: SpectrumRequest; answer: SpectrumDrawn };
   /** A WAV file of samples that were recorded in the page. */

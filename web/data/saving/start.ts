@@ -30,7 +30,9 @@ function tagsOf(records: ChangeAnswer["records"]): Parameters<typeof api.util.in
   const lists = touched.has("vehicle") || touched.has("job") ? (["Vehicles"] as const) : [];
   const sheets = ["sheet", "specLine", "vehicle", "torqueGroup", "part"] as const;
   const ofSheets = sheets.some((r) => touched.has(r)) ? (["Sheet"] as const) : [];
-  return ["Yard", "History", "Bin", "Vehicle", ...lists, ...ofSheets];
+  const ofWork = ["template", "stockItem", "job"] as const;
+  const workshop = ofWork.some((r) => touched.has(r)) ? (["Workshop"] as const) : [];
+  return ["Yard", "History", "Bin", "Vehicle", ...lists, ...ofSheets, ...workshop];
 }
 
 /** What saving stands on; a test brings its own. */

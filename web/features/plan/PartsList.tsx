@@ -15,7 +15,13 @@ import { doubtText } from "../../format/fitDoubts";
 import { Press } from "../../ui/Press";
 import css from "./plan.module.css";
 
-const STATES = { needed: "needed", ordered: "ordered", arrived: "here", fitted: "fitted" } as const;
+const STATES = {
+  needed: "needed",
+  ordered: "ordered",
+  arrived: "here",
+  fitted: "fitted",
+  notSold: "no longer sold",
+} as const;
 
 /** What is built in, what is carried over from the old part, and where each stands. */
 export function PartsList({ view, edit }: StageProps) {

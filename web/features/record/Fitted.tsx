@@ -7,6 +7,7 @@ import { doubtText } from "../../format/fitDoubts";
 const STATE: Record<Part["state"], string> = {
   needed: "not recorded as fitted",
   ordered: "ordered, not recorded as arrived",
+  notSold: "no longer sold",
   arrived: "arrived, not recorded as fitted",
   fitted: "",
 };

@@ -1,0 +1,24 @@
+export { beginBy, templateChanges, lineFor, NO_FACTS, templateOf, UNSAID_MIN, type Beginning } from "./begin";
+export { leftOpen, markOf, minutesWorked, toAnswer, unanswered, waitOf, type Left, type ToAnswer } from "./left";
+export { besideOf, mergeTemplates, type MergeConflict } from "./merge";
+export { estimateMinutes, type WorkedMinutes } from "./minutes";
+export { faultsOf, type TemplateFault } from "./mirror";
+export {
+  brokenNeeds,
+  circleOf,
+  helperCalls,
+  latePieces,
+  pickList,
+  planQuestion,
+  stepsAhead,
+  twoMechanics,
+  USUAL_HOURS,
+  visitsOf,
+  waitsOf,
+  type HelperCall,
+  type PickStop,
+  type PlannedWait,
+  type SharedStep,
+  type Visit,
+} from "./order";
+export { proposeTemplates, type Proposal } from "./propose";

@@ -1,0 +1,21 @@
+/** How long one step of a template took in jobs that are closed. */
+export interface WorkedMinutes {
+  source: string;
+  minutes: number[];
+}
+
+/** How many jobs the typical figure counts for beside the shop's own. */
+const TYPICAL_COUNTS = 2;
+
+/**
+ * What a step is planned with: the typical figure, moved by what it took here. The typical counts as two jobs; of the
+ * shop's own the middle one counts, so that one bad day does not move the plan.
+ */
+export function estimateMinutes(typical: number, worked: readonly number[]): number {
+  if (!worked.length) return typical;
+  const sorted = [...worked].sort((a, b) => a - b);
+  const mid = sorted.length >> 1;
+  const median = sorted.length % 2 ? sorted[mid] : (sorted[mid - 1] + sorted[mid]) / 2;
+  const n = worked.length;
+  return Math.round((TYPICAL_COUNTS * typical + n * median) / (TYPICAL_COUNTS + n));
+}

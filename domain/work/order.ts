@@ -1,0 +1,209 @@
+import type { Part, Shop, Step } from "../../contract";
+import { findCycle, type PlanAnswer, type PlanInput, type PlanStep } from "../../core";
+import { UNSAID_MIN } from "./begin";
+
+export const USUAL_HOURS: NonNullable<Shop["hours"]> = { from: "08:00", to: "17:00", days: [1, 2, 3, 4, 5] };
+
+const loadText = (step: Pick<Step, "load">): string | undefined =>
+  step.load.length ? [...step.load].sort().join(" ") : undefined;
+
+/** Steps that are still to do: what was done or skipped is over. */
+export const stepsAhead = (steps: readonly Step[]): Step[] => steps.filter((s) => s.state === "open");
+
+/** The question of the plan: what is ahead, in the order it is listed, over the shop's hours. */
+export function planQuestion(steps: readonly Step[], hours: NonNullable<Shop["hours"]>, start?: string): PlanInput {
+  const ahead = stepsAhead(steps);
+  const ids = new Set(ahead.map((s) => s.id));
+  return {
+    steps: ahead.map((s): PlanStep => ({
+      id: s.id,
+      place: s.place,
+      minutes: s.minutes ?? UNSAID_MIN,
+      hands: s.hands === 2 ? 2 : 1,
+      needs: s.needs.filter((n) => ids.has(n)),
+      waitMin: s.waitMin,
+      ...(loadText(s) !== undefined && { loadState: loadText(s) }),
+    })),
+    weights: { placeChangeMin: 4, helperSpellMin: 10, loadChangeMin: 3 },
+    hours: { from: hours.from, to: hours.to },
+    days: hours.days,
+    ...(start && { start }),
+  };
+}
+
+/** Needs that an order breaks: the step that would come too soon, and what it needs first. */
+export function brokenNeeds(order: readonly Step[]): { step: Step; needs: Step }[] {
+  const at = new Map(order.map((s, i) => [s.id, i]));
+  return order.flatMap((step, i) =>
+    step.needs.flatMap((n) => {
+      const k = at.get(n);
+      return k !== undefined && k > i && step.state === "open" ? [{ step, needs: order[k] }] : [];
+    }),
+  );
+}
+
+/** Steps that need each other in a circle, in the order of work; null where there is none. */
+export function circleOf(steps: readonly Step[]): Step[] | null {
+  const ids = new Set(steps.map((s) => s.id));
+  const round = findCycle(steps.map((s) => ({ id: s.id, needs: s.needs.filter((n) => ids.has(n)) })));
+  return round && round.map((id) => steps.find((s) => s.id === id)!);
+}
+
+/** One stay at a place: the steps done there one after the other. */
+export interface Visit {
+  place: Step["place"];
+  steps: Step[];
+  startMin: number;
+  endMin: number;
+}
+
+/** The way of the mechanic through the places, in the order of a plan. */
+export function visitsOf(steps: readonly Step[], schedule: PlanAnswer["schedule"]): Visit[] {
+  const byId = new Map(steps.map((s) => [s.id, s]));
+  const visits: Visit[] = [];
+  for (const timed of schedule) {
+    const step = byId.get(timed.id);
+    if (!step) continue;
+    const last = visits.at(-1);
+    if (last?.place === step.place) {
+      last.steps.push(step);
+      last.endMin = timed.endMin;
+    } else visits.push({ place: step.place, steps: [step], startMin: timed.startMin, endMin: timed.endMin });
+  }
+  return visits;
+}
+
+/** One call for a helper: steps of two people one after the other. */
+export interface HelperCall {
+  steps: Step[];
+  startMin: number;
+  endMin: number;
+}
+
+export function helperCalls(steps: readonly Step[], schedule: PlanAnswer["schedule"]): HelperCall[] {
+  const byId = new Map(steps.map((s) => [s.id, s]));
+  const calls: HelperCall[] = [];
+  let open = false;
+  for (const timed of schedule) {
+    const step = byId.get(timed.id);
+    if (step?.hands !== 2) {
+      open = false;
+      continue;
+    }
+    if (open) {
+      const call = calls[calls.length - 1];
+      call.steps.push(step);
+      call.endMin = timed.endMin;
+    } else calls.push({ steps: [step], startMin: timed.startMin, endMin: timed.endMin });
+    open = true;
+  }
+  return calls;
+}
+
+/** A wait of the plan, and how much of it is filled with other work. */
+export interface PlannedWait {
+  step: Step;
+  startMin: number;
+  endMin: number;
+  filledMin: number;
+  by: Step[];
+}
+
+export function waitsOf(steps: readonly Step[], schedule: PlanAnswer["schedule"]): PlannedWait[] {
+  const byId = new Map(steps.map((s) => [s.id, s]));
+  return schedule.flatMap((timed): PlannedWait[] => {
+    const step = byId.get(timed.id);
+    if (!step || step.waitMin <= 0) return [];
+    const inside = schedule.filter((o) => o.startMin < timed.readyMin && o.endMin > timed.endMin);
+    const filledMin = inside.reduce(
+      (sum, o) => sum + Math.min(o.endMin, timed.readyMin) - Math.max(o.startMin, timed.endMin),
+      0,
+    );
+    return [
+      { step, startMin: timed.endMin, endMin: timed.readyMin, filledMin, by: inside.map((o) => byId.get(o.id)!) },
+    ];
+  });
+}
+
+/** What is taken along to one stay: tools and parts, each once. */
+export interface PickStop {
+  visit: Visit;
+  tools: string[];
+  parts: { name: string; part: Part | null }[];
+}
+
+/** Tools and parts by place and moment: what to take along before each stay. */
+export function pickList(visits: readonly Visit[], parts: readonly Part[]): PickStop[] {
+  const free = parts.filter((p) => !p.alternative);
+  return visits.map((visit) => {
+    const facts = visit.steps.flatMap((s) => s.facts ?? []);
+    const names = [...new Set(facts.flatMap((f) => f.parts))];
+    return {
+      visit,
+      tools: [...new Set(facts.flatMap((f) => f.tools))],
+      parts: names.map((name) => ({ name, part: free.find((p) => p.name === name) ?? null })),
+    };
+  });
+}
+
+/** Parts that are not here yet, each with the first step of the plan that needs it. */
+export function latePieces(
+  picks: readonly PickStop[],
+  schedule: PlanAnswer["schedule"],
+): { part: Part; startMin: number }[] {
+  const found = new Map<string, { part: Part; startMin: number }>();
+  for (const { visit, parts } of picks) {
+    for (const { part, name } of parts) {
+      if (!part || !["needed", "ordered", "notSold"].includes(part.state) || part.carriedOver) continue;
+      const step = visit.steps.find((s) => s.facts?.parts.includes(name));
+      const startMin = schedule.find((t) => t.id === step?.id)?.startMin ?? visit.startMin;
+      if (!found.has(part.id)) found.set(part.id, { part, startMin });
+    }
+  }
+  return [...found.values()];
+}
+
+/** One step of two mechanics' day. */
+export interface SharedStep {
+  id: string;
+  who: 0 | 1;
+  startMin: number;
+  endMin: number;
+}
+
+/**
+ * Two mechanics instead of one with a helper: along the order found for one, each step goes to whoever can begin it
+ * first, of equals to who is at its place; a step of two people takes both. A heuristic: it is not shown to be best.
+ */
+export function twoMechanics(input: PlanInput, order: readonly string[]): { steps: SharedStep[]; finishMin: number } {
+  const byId = new Map(input.steps.map((s) => [s.id, s]));
+  const free = [0, 0];
+  const place: (string | null)[] = [null, null];
+  const ready = new Map<string, number>();
+  const left = order.map((id) => byId.get(id)!);
+  const steps: SharedStep[] = [];
+  while (left.length) {
+    const can = left.filter((s) => s.needs.every((n) => ready.has(n)));
+    const options = can.flatMap((s) => {
+      const from = Math.max(0, ...s.needs.map((n) => ready.get(n)!));
+      return s.hands === 2
+        ? [{ s, who: 0 as const, at: Math.max(from, free[0], free[1]) }]
+        : ([0, 1] as const).map((who) => ({ s, who, at: Math.max(from, free[who]) }));
+    });
+    const best = options.reduce((a, b) =>
+      b.at < a.at - 1e-9 ||
+      (Math.abs(b.at - a.at) <= 1e-9 && b.s === a.s && place[b.who] === b.s.place && place[a.who] !== a.s.place)
+        ? b
+        : a,
+    );
+    const end = best.at + best.s.minutes;
+    for (const who of best.s.hands === 2 ? [0, 1] : [best.who]) {
+      free[who] = end;
+      place[who] = best.s.place;
+    }
+    ready.set(best.s.id, end + best.s.waitMin);
+    steps.push({ id: best.s.id, who: best.who, startMin: best.at, endMin: end });
+    left.splice(left.indexOf(best.s), 1);
+  }
+  return { steps, finishMin: Math.max(0, ...ready.values()) };
+}

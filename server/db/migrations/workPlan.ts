@@ -1,0 +1,84 @@
+import { Table, TableColumn, type MigrationInterface, type QueryRunner } from "typeorm";
+import { column, tableColumn, type ColumnSpec } from "../columns";
+import { columnWithDefault, dropDefaults, headColumns } from "./headed";
+
+const { text, real, flag, json, maybe } = column;
+
+const TEMPLATE: Record<string, ColumnSpec> = { basedOn: text, content: json };
+
+const STOCK: Record<string, ColumnSpec> = {
+  name: text,
+  number: text,
+  quantity: real,
+  unit: text,
+  least: real,
+  price: maybe(real),
+  consumable: flag,
+  place: text,
+};
+
+/** Columns that the records there were get a value for. */
+const ADDED: readonly (readonly [table: string, name: string, spec: ColumnSpec, value: string | null])[] = [
+  ["plan_step", "minutes", maybe(real), null],
+  ["plan_step", "needs", json, "[]"],
+  ["plan_step", "load", json, "[]"],
+  ["plan_step", "facts", maybe(json), null],
+  ["plan_step", "source", text, ""],
+  ["plan_step", "skippedReason", text, ""],
+  ["plan_step", "startedAt", maybe(text), null],
+  ["plan_step", "doneAt", maybe(text), null],
+  ["plan_step", "workedMin", maybe(real), null],
+  ["plan_step", "ticked", json, "[]"],
+  ["part_line", "insteadOf", maybe(text), null],
+  ["part_line", "way", text, "part"],
+  ["part_line", "addsMin", real, "0"],
+  ["part_line", "arrives", maybe(text), null],
+  ["part_line", "recheck", maybe(text), null],
+  ["part_line", "supplier", text, ""],
+  ["part_line", "consumable", flag, "0"],
+  ["part_line", "notInKit", flag, "0"],
+  ["shop", "hours", maybe(json), null],
+];
+
+/** Steps that know their minutes, needs and what comes apart; ways to get a part; the shop's templates and shelf. */
+export class WorkPlan1764900000000 implements MigrationInterface {
+  name = "WorkPlan1764900000000";
+
+  async up(runner: QueryRunner): Promise<void> {
+    for (const [name, specs] of [
+      ["job_template", TEMPLATE],
+      ["stock_item", STOCK],
+    ] as const) {
+      await runner.createTable(
+        new Table({
+          name,
+          columns: [...headColumns(), ...Object.entries(specs).map(([key, spec]) => tableColumn(key, spec))],
+        }),
+      );
+    }
+    // Each call copies its table: all columns of one table in one call.
+    for (const table of new Set(ADDED.map(([t]) => t))) {
+      await runner.addColumns(
+        table,
+        ADDED.filter(([t]) => t === table).map(([, name, spec, value]) =>
+          value === null ? new TableColumn(tableColumn(name, spec)) : columnWithDefault(name, spec, value),
+        ),
+      );
+    }
+    await dropDefaults(
+      runner,
+      ADDED.filter(([, , , value]) => value !== null).map(([table, name, spec]) => [table, name, spec] as const),
+    );
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    for (const table of new Set(ADDED.map(([t]) => t))) {
+      await runner.dropColumns(
+        table,
+        ADDED.filter(([t]) => t === table).map(([, name]) => name),
+      );
+    }
+    await runner.dropTable("stock_item");
+    await runner.dropTable("job_template");
+  }
+}
