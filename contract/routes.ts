@@ -4,6 +4,7 @@ import { ACCEPTS } from "./refusal";
 import {
   binView,
   bookView,
+  offersView,
   workshopView,
   changeAnswer,
   changeRequest,
@@ -129,6 +130,13 @@ export const routes = {
     path: "/api/book",
     does: "All sheets, vehicles' own values and torque groups of open jobs: what an audit looks through.",
     response: bookView,
+  },
+  offers: {
+    method: "get",
+    path: "/api/offers",
+    does: "What the supplier offers for part numbers or names, one a line.",
+    query: z.strictObject({ asked: z.string().max(4000) }),
+    response: offersView,
   },
   workshop: {
     method: "get",

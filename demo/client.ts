@@ -5,6 +5,7 @@ import {
   SHOP_ID,
   uploadedRecording,
   type ChangeRequest,
+  type DossierView,
   type KeptRecording,
   type NewFields,
   type Operation,
@@ -47,6 +48,13 @@ export class DemoClient {
       body: JSON.stringify(body),
     });
     if (!response.ok) throw new Error(`${label}: ${response.status} ${await response.text()}`);
+  }
+
+  /** A vehicle with its sheet, as the program gives it. */
+  async vehicle(id: string): Promise<DossierView> {
+    const response = await fetch(new URL(`/api/vehicles/${id}`, this.address));
+    if (!response.ok) throw new Error(`vehicle ${id}: ${response.status} ${await response.text()}`);
+    return (await response.json()) as DossierView;
   }
 
   /** Version of the shop's own record, counted along. */

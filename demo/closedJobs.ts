@@ -79,6 +79,7 @@ async function minibusCarrier(t: Teller): Promise<void> {
       days.at(-159, "14:20"),
       "gearboxSupported",
     );
+  job.template({ id: "bracketBushes", done: "all", from: days.at(-160, "09:30"), stepsOnly: true });
   await job.tell("Carrier bushes, closed");
   await job.correct(
     { verdict: "Neutral is plain to feel again, and the throw is 12 % shorter. The lever is as long as before." },
@@ -171,6 +172,7 @@ async function hillclimbShortLever(t: Teller): Promise<void> {
       days.at(-96, "12:40"),
       "onStands",
     );
+  job.template({ id: "leverLockout", done: "all", from: days.at(-97, "10:00"), stepsOnly: true });
   await job.tell("Short lever, closed");
 }
 
@@ -228,5 +230,6 @@ async function pickupTailMount(t: Teller): Promise<void> {
       days.at(-40, "14:10"),
       "onWheels",
     );
+  job.template({ id: "tailMount", done: "all", from: days.at(-41, "08:30"), stepsOnly: true });
   await job.tell("Tail mount, closed");
 }

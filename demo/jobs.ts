@@ -2,6 +2,7 @@ import type { LoadWord, NewFields, Operation, TypedValue } from "../contract";
 import type { DemoClient } from "./client";
 import type { DemoDays } from "./days";
 import type { SheetName } from "./sheets";
+import { onTemplate, type OnTemplate } from "./templates";
 
 /** What every job of the demo is told with. */
 export interface Teller {
@@ -169,6 +170,14 @@ export class JobTale {
     return this;
   }
 
+  private planned: OnTemplate | null = null;
+
+  /** Puts the job on one of the supplied templates, so far done. */
+  template(planned: OnTemplate): this {
+    this.planned = planned;
+    return this;
+  }
+
   choose(setupId: string, reason: string): this {
     this.choice = { chosenSetupId: setupId, choiceReason: reason };
     return this;
@@ -181,6 +190,10 @@ export class JobTale {
     // The lever is chosen once it exists.
     if (this.choice)
       this.operations.push({ op: "update", resource: "job", id: this.id, version: 1, data: this.choice });
+    if (this.planned)
+      this.operations.push(
+        ...(await onTemplate(client, { id: this.id, vehicleId: this.job.vehicleId }, this.operations, this.planned)),
+      );
     // In the shop's list, so that undo inside a job does not take the whole job away.
     const { operations } = this;
     const numbered = [client.numberFrom(number), job, client.numberFrom(null), ...operations];

@@ -20,6 +20,7 @@ export async function seed(address: string, day: string): Promise<void> {
         units: "metric",
         currency: "crowns",
         simulatedInstruments: true,
+        hours: { from: "08:00", to: "17:00", days: [1, 2, 3, 4, 5, 6] },
         tools: [
           { id: "w25", name: "Wrench 5 to 25", serial: "CS-104", minNm: 5, maxNm: 25, calibrated: days.day(-120) },
           {
@@ -39,6 +40,67 @@ export async function seed(address: string, day: string): Promise<void> {
     client.create("person", { name: "E. Corrow", initials: "EC", role: "shift and mount work" }, people.corrow),
     client.create("person", { name: "J. Tannack", initials: "JT", role: "helper, witness" }, people.tannack),
     client.create("person", { name: "M. Sorley", initials: "MS", role: "engines" }, people.sorley),
+  ]);
+  await client.change("shop", "The shelf is counted", [
+    client.create("stockItem", {
+      name: "Grease",
+      quantity: 3,
+      unit: "tubes",
+      least: 1,
+      consumable: true,
+      place: "cupboard",
+    }),
+    client.create("stockItem", {
+      name: "Thread locker",
+      quantity: 40,
+      unit: "ml",
+      least: 10,
+      consumable: true,
+      place: "cupboard",
+    }),
+    client.create("stockItem", {
+      name: "Penetrating oil",
+      quantity: 2,
+      unit: "cans",
+      least: 1,
+      consumable: true,
+      place: "cupboard",
+    }),
+    client.create("stockItem", {
+      name: "Rust inhibitor",
+      quantity: 0,
+      unit: "cans",
+      least: 1,
+      consumable: true,
+      place: "paint shelf",
+      price: 11.4,
+    }),
+    client.create("stockItem", {
+      name: "Sealant",
+      quantity: 1,
+      unit: "tubes",
+      least: 1,
+      consumable: true,
+      place: "cupboard",
+      price: 8.9,
+    }),
+    client.create("stockItem", {
+      name: "Cable ties",
+      quantity: 180,
+      unit: "pieces",
+      least: 50,
+      consumable: true,
+      place: "drawer 3",
+    }),
+    client.create("stockItem", {
+      name: "Spring clip",
+      number: "SK-08-21",
+      quantity: 4,
+      unit: "pieces",
+      least: 2,
+      price: 1.1,
+      place: "drawer 1",
+    }),
   ]);
   const known = await sheets(client);
   const vehicles = {} as Teller["vehicles"];

@@ -43,6 +43,7 @@ test("from the complaint to the parts: answers, two tests, the chain, the set un
   await page.getByRole("button", { name: "Put this set on the plan" }).click();
   await saved(page);
   await page.getByRole("tab", { name: /Plan/ }).click();
+  await page.getByRole("link", { name: "Parts, steps, fasteners" }).click();
   await expect(
     page.getByRole("region", { name: "Steps" }).getByRole("textbox", { name: "Step 8", exact: true }),
   ).toHaveValue("Replace: Cable-end bush");

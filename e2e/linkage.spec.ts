@@ -34,6 +34,7 @@ test("the adjustable lever: the shortest setting hits the prop shaft, notch 5 cl
   await expect.poll(() => plain(page)).toContain("Chosen: Adjustable lever.");
   await expect(notches.getByRole("button", { name: /^5 0\.0 mm/ })).toBeVisible();
   await page.getByRole("tab", { name: /Plan/ }).click();
+  await page.getByRole("link", { name: "Parts, steps, fasteners" }).click();
   await expect(page.getByText("Adjustable lever").first()).toBeVisible();
   // Looking at Plan moved nothing: the decision is the last step.
   await page.getByRole("button", { name: /^Undo/ }).click();

@@ -38,6 +38,7 @@ test("the collapsed tail: height taken, tilt and joints read, sets compared, one
   await expect(page.getByRole("button", { name: "This set is chosen" })).toBeVisible();
 
   await page.getByRole("tab", { name: /Plan/ }).click();
+  await page.getByRole("link", { name: "Parts, steps, fasteners" }).click();
   await expect(
     page.locator('input[value="Mount tail, firm rubber"], :text("Mount tail, firm rubber")').first(),
   ).toBeVisible();

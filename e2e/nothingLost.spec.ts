@@ -32,6 +32,7 @@ test("a line that is not added yet is there again after a look elsewhere and a r
   await line.fill("Look at the boot ring");
   await page.getByRole("tab", { name: /Fit/ }).click();
   await page.getByRole("tab", { name: /Plan/ }).click();
+  await page.getByRole("link", { name: "Parts, steps, fasteners" }).click();
   await expect(line).toHaveValue("Look at the boot ring");
   await page.reload();
   await expect(line).toHaveValue("Look at the boot ring");
@@ -107,6 +108,7 @@ test("a stage that cannot be fetched says so and opens by itself later", async (
   await openJob(page, 215, "fit");
   await page.route("**/api/shop", (route) => route.abort());
   await page.getByRole("tab", { name: /Plan/ }).click();
+  await page.getByRole("link", { name: "Parts, steps, fasteners" }).click();
   await expect(page.getByText("No connection, and this screen was not opened before.")).toBeVisible();
   await page.unroute(/assets\/plan-.*js/);
   await page.unroute("**/api/shop");

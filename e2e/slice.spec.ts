@@ -67,6 +67,7 @@ test("from complaint to record: a new vehicle, by mouse", async ({ page }) => {
   await expect(page.getByRole("button", { name: "Undo the choice" })).toBeVisible();
 
   await page.getByRole("tab", { name: /Plan/ }).click();
+  await page.getByRole("link", { name: "Parts, steps, fasteners" }).click();
   await expect(page.getByRole("region", { name: "Parts" })).toContainText("Lever 2");
   await page.getByLabel("Add a torque group: where it is").fill("Shifter to tunnel");
   await page.keyboard.press("Enter");

@@ -9,6 +9,8 @@ import { holdAlone, openDatabase, StorageError, storageTrouble, UnitOfWork } fro
 import { computeEndpoint } from "./http/compute";
 import { errorEndpoint, noSuchEndpoint } from "./http/errors";
 import { instrumentEndpoints } from "./http/instruments";
+import { supplierEndpoints } from "./http/supplier";
+import { simulatedSupplier, type Supplier } from "./supplier";
 import { headers, onlyLocalHost, onlyOwnOrigin, steadyWrites } from "./http/guards";
 import { openApiDoor } from "./http/openapi";
 import { pageDoor } from "./http/pages";
@@ -30,6 +32,8 @@ export interface AppOptions {
   now?: () => string;
   /** Instruments that send by themselves; the stand-ins where none are given. */
   instruments?: readonly AnyInstrument[];
+  /** Who parts are ordered from; the one played by the program where none is given. */
+  supplier?: Supplier;
   /** What is wrong with the vehicles the stand-in accelerometer lies in; nothing where none is given. */
   hiddenFaults?: HiddenFaults;
 }
@@ -75,6 +79,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
       options.instruments ?? [...standInInstruments, standInAccelerometer(options.hiddenFaults ?? {})],
       views,
     ),
+    supplierEndpoints(options.supplier ?? simulatedSupplier),
     recordEndpoints(views, new Changes(unit, files, options.now)),
   );
   app.use("/api", noSuchEndpoint);

@@ -229,6 +229,21 @@ export const dossierView = z.strictObject({
   ownLine: z.array(recordSchema("specLine")),
 }) as unknown as z.ZodType<DossierView>;
 
+/** What a supplier offers for one number or name. */
+export const offerAnswer = z.strictObject({
+  asked: z.string(),
+  price: z.number(),
+  stock: z.number(),
+  /** Working days until it is here. */
+  days: z.number(),
+});
+export type OfferAnswer = z.infer<typeof offerAnswer>;
+export const offersView = z.strictObject({
+  supplier: z.string(),
+  simulated: z.boolean(),
+  offers: z.array(offerAnswer),
+});
+
 /** How the shop works: its own templates, its shelf, and how long steps took in closed jobs. */
 export interface WorkshopView {
   templates: Template[];

@@ -28,10 +28,7 @@ export async function hillclimbFit(t: Teller): Promise<void> {
     .part("Flexible coupling", { number: "HC-6-110", maker: "Oskerra Rubber", price: 72, state: "arrived" })
     .part("Tail mount, firm rubber", { number: "HC-T-2", maker: "Oskerra Rubber", price: 44, state: "arrived" })
     .part("Coupling bolts, single use", { number: "HC-6-111", quantity: 6, price: 2.6, state: "arrived" })
-    .step("Gearbox supported on a pad, crossmember off", "under", true)
-    .step("Old coupling off, marks on shaft and flange", "under", true)
-    .step("Coupling on, arrows to the flange arms", "under", true)
-    .step("Tail mount in, centre bolt hand tight", "under", true)
+    .template({ id: "tailMount", done: 8, from: days.at(0, "09:30") })
     .step("Set the stops in 3rd and 4th: touch, back off, lock", "cabin")
     .finding("Coupling cracked at two of six bolts", "under", true)
     .finding("Shift-shaft seal damp", "under");

@@ -100,5 +100,6 @@ export async function minibusCompare(t: Teller): Promise<void> {
     { phase: "before", condition: "roadSpeed", gear: "4", speedKmh: 70 },
     { takenAt: days.at(-1, "16:16") },
   );
+  job.template({ id: "remoteBracket", done: 1, from: days.at(-1, "15:00") });
   await job.tell("Shorter change for the minibus");
 }

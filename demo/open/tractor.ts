@@ -59,6 +59,7 @@ export async function tractorGauge(t: Teller): Promise<void> {
       says: "Cut a slot 69.9 by 16.0 mm.",
       at: days.at(0, "11:05"),
     });
+  job.template({ id: "floorShifter", done: 4, from: days.at(0, "09:00") });
   await job.photo("Rod end at the arm", wornRodEnd, days.at(0, "08:45"));
   await job.tell("Park on the deck tractor");
 }

@@ -148,13 +148,7 @@ export async function vanPlan(t: Teller): Promise<void> {
     })
     .part("Spring clip", { number: "SK-08-21", quantity: 2, price: 1.1, state: "ordered" })
     .part("Lift collar and spring", { carriedOver: true, state: "needed" })
-    .step("Mark where each cable sits in its thread", "cabin")
-    .step("Exhaust shield off, bottom plate off", "under")
-    .step("Penetrating oil on both cable clips", "under", false, { waitMin: 20 })
-    .step("Cables off; clips fly, eyes covered", "under")
-    .step("Lever out at a quarter turn, collar over to the new one", "under", false, { hands: 2 })
-    .step("Bushes in, clips over, cables on: left to left", "under")
-    .step("Every gear at rest, reverse needs the lift", "cabin");
+    .template({ id: "cableBushes", done: 0, from: days.at(0, "08:00") });
   job.group("Bottom plate", {
     lineId: t.lines.get("van/Bottom plate"),
     grade: "8.8",

@@ -1,12 +1,10 @@
 import { describe, expect, it } from "vitest";
 import { templateContent, type TemplateContent } from "../../contract";
 import { plan } from "../../core";
-import { exampleGearbox } from "../lever";
 import { beginBy, faultsOf, mergeTemplates, planQuestion, USUAL_HOURS, type TemplateFault } from "../work";
 import { jobView, record } from "../../tests/domain/records";
 import { suppliedTemplates } from ".";
 
-void exampleGearbox;
 const named = suppliedTemplates.map((t) => [t.title, t] as const);
 let made = 0;
 const newId = (): string => `01WRK${String((made += 1)).padStart(21, "0")}`;
@@ -37,10 +35,10 @@ describe("the supplied kinds of job", () => {
     const begun = beginBy(t, view, [], newId);
     const steps = begun.operations.flatMap((o) => {
       if (o.op !== "create" || o.resource !== "step") return [];
-      const { jobId: _jobId, ...rest } = o.data as Parameters<typeof record<"step">>[1];
-      return [{ ...record("step", { jobId: view.job.id, ...rest }), id: o.id }];
+      return [{ ...record("step", o.data as Parameters<typeof record<"step">>[1]), id: o.id }];
     });
     expect(steps).toHaveLength(t.steps.length);
+    expect(steps.reduce((n, s) => n + s.needs.length, 0)).toBe(t.steps.reduce((n, s) => n + s.needs.length, 0));
     const answer = plan(planQuestion(steps, USUAL_HOURS, "2026-11-30T08:00"));
     expect(answer.given.valid).toBe(true);
     expect(answer.costMin).toBeLessThanOrEqual(

@@ -1,7 +1,7 @@
 import type { JobView, NewFields, Operation, SpecLine, Step, StepFacts, TemplateContent } from "../../contract";
 import { nextPosition } from "../job";
 import { groupFrom, partFrom } from "../sheets";
-import { besideOf } from "./merge";
+import { besideOf, inOrder } from "./merge";
 
 const wordsOf = (name: string): string[] =>
   name
@@ -120,12 +120,14 @@ export function beginBy(
   // A common step that another template brought is the same step.
   const common = new Set(content.steps.filter((s) => s.common).map((s) => s.id));
   const ids = new Map(there.flatMap((s) => (s.common && common.has(s.id) ? [[s.id, s.recordId] as const] : [])));
+  // A need may stand further down in the list: every step is named before the first is made.
+  const fresh = inOrder(content.steps.filter((s) => !ids.has(s.id)));
+  for (const s of fresh) ids.set(s.id, newId());
   let stepAt = nextPosition(view.step);
   let steps = 0;
-  for (const s of content.steps) {
-    if (ids.has(s.id)) continue;
+  for (const s of fresh) {
     const source = `${stepSource(content.id, s.id)}${s.common ? "*" : ""}`;
-    const id = make("step", {
+    const data = {
       jobId: job.id,
       text: s.text,
       place: s.place,
@@ -137,8 +139,8 @@ export function beginBy(
       facts: named(s.facts),
       source,
       position: stepAt,
-    } satisfies NewFields<"step">);
-    ids.set(s.id, id);
+    } satisfies NewFields<"step">;
+    operations.push({ op: "create", resource: "step", id: ids.get(s.id)!, data: { ...data } });
     stepAt += 1;
     steps += 1;
   }

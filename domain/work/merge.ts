@@ -49,7 +49,7 @@ function both(a: TemplateStep, b: TemplateStep): TemplateStep {
 }
 
 /** Needs before what needs them, otherwise in the order they came in. */
-function inOrder(steps: readonly TemplateStep[]): TemplateStep[] {
+export function inOrder(steps: readonly TemplateStep[]): TemplateStep[] {
   const left = [...steps];
   const done = new Set<string>();
   const known = new Set(steps.map((s) => s.id));

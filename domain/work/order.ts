@@ -154,7 +154,8 @@ export function latePieces(
   const found = new Map<string, { part: Part; startMin: number }>();
   for (const { visit, parts } of picks) {
     for (const { part, name } of parts) {
-      if (!part || !["needed", "ordered", "notSold"].includes(part.state) || part.carriedOver) continue;
+      if (!part || part.consumable || !["needed", "ordered", "notSold"].includes(part.state) || part.carriedOver)
+        continue;
       const step = visit.steps.find((s) => s.facts?.parts.includes(name));
       const startMin = schedule.find((t) => t.id === step?.id)?.startMin ?? visit.startMin;
       if (!found.has(part.id)) found.set(part.id, { part, startMin });

@@ -89,6 +89,10 @@ const records = api.injectEndpoints({
       providesTags: ["Sheet", "Shop"],
       keepUnusedDataFor: 0,
     }),
+    offers: build.query<ResponseOf<"offers">, string>({
+      query: (asked) => addressOf("offers", {}, { asked }),
+      responseSchema: answerOf("offers"),
+    }),
     workshop: build.query<ResponseOf<"workshop">, void>({
       query: () => addressOf("workshop"),
       responseSchema: answerOf("workshop"),
@@ -139,6 +143,8 @@ export const {
   useHistoryQuery,
   useUndoStateQuery,
   useInstrumentsQuery,
+  useWorkshopQuery,
+  useOffersQuery,
 } = records;
 export const recordsApi = records;
 

@@ -43,3 +43,6 @@ export const momentText = (iso: string | null): string => (iso ? dayjs(iso).form
 
 /** Today where the shop is, as a day is kept. */
 export const todayHere = (): string => dayjs().format(DAY);
+
+/** "Saturday 28 Nov". */
+export const dayName = (day: string): string => dayjs(day).format("dddd D MMM");

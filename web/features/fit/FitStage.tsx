@@ -113,7 +113,9 @@ function TorqueBoard({ view, edit, tabs }: StageProps & { tabs: React.ReactNode 
         ) : (
           <Empty
             title="No fasteners listed"
-            acts={<Button onClick={() => void navigate(`/jobs/${view.job.id}/plan`)}>List them in Plan</Button>}
+            acts={
+              <Button onClick={() => void navigate(`/jobs/${view.job.id}/plan?tool=lists`)}>List them in Plan</Button>
+            }
           >
             A torque group is a set of fasteners with one value: six bolts of a flange, two of a mount.
           </Empty>

@@ -31,7 +31,7 @@ const page = async (parts: Parameters<typeof jobView>[0] = {}, stage = "plan") =
         <Route path="/jobs/:jobId/:stage?" element={<JobPage />} />
       </Routes>
     </>,
-    { at: `/jobs/${id}/${stage}` },
+    { at: `/jobs/${id}/${stage}${stage === "plan" ? "?tool=lists" : ""}` },
   );
   await screen.findByRole("heading", { name: "Ulverin L12" });
   return { ...shown, view };

@@ -1,18 +1,273 @@
-import { Button } from "antd";
+import { Button, Modal } from "antd";
 import { useState } from "react";
-import { useNavigate } from "react-router";
-import { capital, countInWords, enumerate } from "../../format/grammar";
-import { Answer } from "../../ui/Answer";
+import { Link, useNavigate, useSearchParams } from "react-router";
+import type { Step } from "../../../contract";
+import { formatNumber } from "../../../core";
 import { awaited, fitDoubts, specOf } from "../../../domain";
-import type { StageProps } from "../../data/stage";
-import { PartsList } from "./PartsList";
+import { usePart } from "../../worker";
+import { capital, countInWords, enumerate } from "../../format/grammar";
+import { Answer, Num } from "../../ui/Answer";
 import { StepsList } from "../../pieces/job/StepsList";
+import type { StageProps } from "../../data/stage";
+import { BeginWork } from "./BeginWork";
+import { DayRails } from "./DayRails";
+import { Gains } from "./Gains";
+import { OrderList } from "./OrderList";
+import { OwnTemplate } from "./OwnTemplate";
+import { PartsList } from "./PartsList";
+import { PickList } from "./PickList";
+import { StepDrawer } from "./StepDrawer";
 import { TakeFromVehicle } from "./TakeFromVehicle";
 import { TorqueGroups } from "./TorqueGroups";
+import { usePlan, type PlanModel } from "./usePlan";
+import { Ways } from "./Ways";
+import day from "./day.module.css";
 import css from "./plan.module.css";
 
-/** Parts to get, fasteners to torque, steps to take: working lists before anything is undone. */
-export default function PlanStage({ view, edit }: StageProps) {
+/** The order of work over the day; parts to get, fasteners to torque, steps to take. */
+export default function PlanStage(props: StageProps) {
+  const [params] = useSearchParams();
+  const lists = params.get("tool") === "lists";
+  const tabs = (
+    <nav className="tabs2" aria-label="Tools of this stage">
+      <Link to="?" aria-current={lists ? undefined : "page"}>
+        Order of work
+      </Link>
+      <Link to="?tool=lists" aria-current={lists ? "page" : undefined}>
+        Parts, steps, fasteners
+      </Link>
+    </nav>
+  );
+  if (lists) return <Lists {...props} tabs={tabs} />;
+  return <OrderOfWork {...props} tabs={tabs} />;
+}
+
+type WithTabs = StageProps & { tabs: React.ReactNode };
+
+function OrderOfWork({ view, edit, tabs }: WithTabs) {
+  const navigate = useNavigate();
+  const [adding, setAdding] = useState(false);
+  const plan = usePlan({ view, edit });
+  if (!view.step.length || adding) {
+    return (
+      <BeginWork
+        view={view}
+        edit={edit}
+        tabs={
+          adding ? (
+            <>
+              {tabs}
+              <Button onClick={() => setAdding(false)}>Back to the plan</Button>
+            </>
+          ) : (
+            tabs
+          )
+        }
+        onOwn={() => void navigate("?tool=lists")}
+      />
+    );
+  }
+  return <Planned plan={plan} tabs={tabs} onMore={() => setAdding(true)} />;
+}
+
+function Planned({ plan, tabs, onMore }: { plan: PlanModel; tabs: React.ReactNode; onMore: () => void }) {
+  const { view, edit, answer, listed, better, shown } = plan;
+  const navigate = useNavigate();
+  const [open, setOpen] = useState<string | null>(null);
+  const [dialog, setDialog] = useState<"calculation" | "own" | "order" | null>(null);
+  const step: Step | null = view.step.find((s) => s.id === open) ?? null;
+  const acts = (
+    <>
+      {tabs}
+      <Button onClick={() => setDialog("calculation")}>Calculation</Button>
+      {better && answer ? (
+        <Button type="primary" onClick={() => plan.useOrder(answer.order, "The best order found")}>
+          Use this order
+        </Button>
+      ) : (
+        <Button type="primary" onClick={() => void navigate(`/jobs/${view.job.id}/fit`)}>
+          Go on to Fit
+        </Button>
+      )}
+    </>
+  );
+  return (
+    <>
+      <Answer acts={acts}>
+        <PlanSentence plan={plan} />
+      </Answer>
+      {plan.seen && <DayRails plan={plan} onOpen={(s) => setOpen(s.id)} />}
+      {plan.seen && (
+        <div className={day.legend}>
+          {better && (
+            <span className="row-flex">
+              <Button size="small" aria-pressed={shown === "best"} onClick={() => plan.setShown("best")}>
+                Best order found
+              </Button>
+              <Button
+                size="small"
+                aria-pressed={shown === "listed"}
+                disabled={listed === null}
+                onClick={() => plan.setShown("listed")}
+              >
+                Order listed
+              </Button>
+            </span>
+          )}
+          <span className="lb">filled: critical, the longest chain of needs; outlined: not critical</span>
+          <span className="lb">double line: helper; two dots: two people; dashed square: a part is missing</span>
+          <span className="lb">drag a step, or move it with the arrow keys; open it with a click or Enter</span>
+          <span className="push" />
+          <Button size="small" onClick={onMore}>
+            Add a kind of job
+          </Button>
+          <Button size="small" onClick={() => setDialog("own")}>
+            Keep as a template
+          </Button>
+        </div>
+      )}
+      <Gains plan={plan} />
+      <div className={day.below}>
+        <PickList plan={plan} onOrder={() => setDialog("order")} />
+        <Ways view={view} edit={edit} />
+      </div>
+      {step && <StepDrawer view={view} edit={edit} step={step} onClose={() => setOpen(null)} />}
+      {dialog === "calculation" && <Calculation plan={plan} onClose={() => setDialog(null)} />}
+      {dialog === "own" && <OwnTemplate view={view} edit={edit} onClose={() => setDialog(null)} />}
+      {dialog === "order" && <OrderList view={view} edit={edit} onClose={() => setDialog(null)} />}
+    </>
+  );
+}
+
+function Working({ plan }: { plan: PlanModel }) {
+  const part = usePart(plan.work.task);
+  return (
+    <>
+      <b>Looking for the best order.</b> {Math.round(part * 100)} % done.{" "}
+      <Button size="small" onClick={plan.work.cancel}>
+        Stop
+      </Button>
+    </>
+  );
+}
+
+/** The plan in one sentence: calls and trips saved, when it is ready, and what it hangs on. */
+function PlanSentence({ plan }: { plan: PlanModel }) {
+  const { circle, work, answer, seen, listed, better, late, ahead } = plan;
+  if (circle) {
+    return (
+      <>
+        <b>These steps need each other in a circle:</b> {circle.map((s) => s.text).join(", then ")}, and round again.
+        Take one of the needs away.
+      </>
+    );
+  }
+  if (!ahead.length) {
+    return (
+      <>
+        <b>Every step is done.</b> Go on to Fit for torque, then to Prove.
+      </>
+    );
+  }
+  if (work.result.state === "working" && work.result.slow) return <Working plan={plan} />;
+  if (work.result.state === "refused") {
+    return (
+      <>
+        <b>No plan can be made.</b> {work.result.refusal.message}
+      </>
+    );
+  }
+  if (work.result.state === "lost" || work.result.state === "cancelled") {
+    return (
+      <>
+        <b>{work.result.state === "lost" ? "Calculation failed; your entries are kept." : "Stopped."}</b>{" "}
+        <Button size="small" onClick={work.again}>
+          Calculate again
+        </Button>
+      </>
+    );
+  }
+  if (!seen || !answer) return <b>Looking for the best order.</b>;
+  const last = seen.schedule.reduce((a, s) => ((s.end ?? "") > (a.end ?? "") ? s : a), seen.schedule[0]);
+  const sameDay = last.end?.slice(0, 10) === seen.schedule[0].start?.slice(0, 10);
+  const gains = better && listed ? gainsOf(listed, answer) : [];
+  const [first] = late;
+  const lateAt = first && seen.schedule.find((t) => t.startMin === first.startMin)?.start?.slice(11);
+  return (
+    <>
+      <b>
+        {!listed
+          ? "The order listed breaks a need: this one does not. "
+          : gains.length
+            ? `${capital(enumerate(gains))}. `
+            : better
+              ? "A better order was found. "
+              : "This is the best order found. "}
+      </b>
+      Ready by <Num>{last.end?.slice(11)}</Num>
+      {!sameDay && ` on ${last.end?.slice(0, 10)}`}
+      {first ? (
+        <>
+          , if {first.part.name} is here by <Num>{lateAt}</Num>
+          {late.length > 1 && ` and ${countInWords(late.length - 1, "more part")} in time`}.
+        </>
+      ) : (
+        "."
+      )}
+    </>
+  );
+}
+
+function gainsOf(
+  listed: { helperSpells: number; placeChanges: number; finishMin: number },
+  best: typeof listed,
+): string[] {
+  const less = (a: number, b: number, one: string, many: string): string =>
+    a < b ? `${countInWords(a, one, many)} instead of ${countInWords(b, "", "").trim()}` : "";
+  return [
+    less(best.helperSpells, listed.helperSpells, "helper call", "helper calls"),
+    less(best.placeChanges, listed.placeChanges, "change of place", "changes of place"),
+    listed.finishMin - best.finishMin > 4
+      ? `ready ${formatNumber(listed.finishMin - best.finishMin, 0)} min sooner`
+      : "",
+  ].filter(Boolean);
+}
+
+function Calculation({ plan, onClose }: { plan: PlanModel; onClose: () => void }) {
+  const { answer, byId, hours } = plan;
+  return (
+    <Modal open title="How the order is found" footer={null} onCancel={onClose} width={560}>
+      <p>
+        Of all orders that respect what each step needs first, the one with the least: minutes until ready, plus 4 for
+        each change of place, 10 for each call of a helper, 3 for each change of how the vehicle is held. Waits run
+        while other steps are done.
+      </p>
+      {answer && (
+        <ul className="lined">
+          <li>
+            Work <span className="n">{formatNumber(answer.workMin, 0)}</span> min; ready after{" "}
+            <span className="n">{formatNumber(answer.finishMin, 0)}</span> min; with changes and calls{" "}
+            <span className="n">{formatNumber(answer.costMin, 0)}</span>
+          </li>
+          <li>
+            Longest chain of needs: <span className="n">{formatNumber(answer.criticalMin, 0)}</span> min:{" "}
+            {answer.criticalPath.map((id) => byId.get(id)?.text).join(", ")}
+          </li>
+          <li>
+            {answer.exact ? "No order costs less: all were compared." : answer.notices.map((n) => n.message).join(" ")}
+          </li>
+          <li>
+            Working hours {hours.from} to {hours.to}. Minutes are typical ones, moved by what the steps took in closed
+            jobs of this shop.
+          </li>
+        </ul>
+      )}
+    </Modal>
+  );
+}
+
+/** Parts, steps and fasteners as lists. */
+function Lists({ view, edit, tabs }: WithTabs) {
   const navigate = useNavigate();
   const [taking, setTaking] = useState(false);
   const waiting = awaited(view.part);
@@ -26,6 +281,7 @@ export default function PlanStage({ view, edit }: StageProps) {
       <Answer
         acts={
           <>
+            {tabs}
             <Button onClick={() => setTaking(true)}>Take from the vehicle</Button>
             <Button type="primary" onClick={() => void navigate(`/jobs/${view.job.id}/fit`)}>
               Go on to Fit

@@ -13,7 +13,7 @@ const SHOWN = 60;
 
 const addressOfFinding = ({ place }: AuditFinding): string =>
   place.jobId
-    ? `/jobs/${place.jobId}/plan`
+    ? `/jobs/${place.jobId}/plan?tool=lists`
     : place.sheetId
       ? `/sheets/${place.sheetId}?line=${place.lineId ?? ""}`
       : `/vehicles/${place.vehicleId ?? ""}`;

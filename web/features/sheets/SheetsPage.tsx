@@ -245,7 +245,7 @@ function WantedList({ wanted }: { wanted: readonly WantedValue[] }) {
             <span className="lb">{w.of}</span>
             <span className="lb">
               {w.jobs.map((j) => (
-                <Link key={j.id} to={`/jobs/${j.id}/plan`}>
+                <Link key={j.id} to={`/jobs/${j.id}/plan?tool=lists`}>
                   job {j.number}, {j.tag}
                 </Link>
               ))}

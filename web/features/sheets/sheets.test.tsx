@@ -296,7 +296,9 @@ describe("the list of sheets", () => {
     answering("/api/book", { sheets: [], lines: [], vehicles: [], openJobs: [], groups: [], signatures: [] });
     show(<SheetsPage />);
     await waitFor(() => expect(says()).toContain("Open jobs wait for one value."));
-    expect(screen.getByRole("link", { name: "job 215, SI 0311" }).getAttribute("href")).toBe(`/jobs/${van.id}/plan`);
+    expect(screen.getByRole("link", { name: "job 215, SI 0311" }).getAttribute("href")).toBe(
+      `/jobs/${van.id}/plan?tool=lists`,
+    );
   });
 });
 

@@ -1,0 +1,71 @@
+import type { JobView, NewFields, Operation, SpecLine, Step } from "../contract";
+import { beginBy, linesFor, NO_FACTS, toAnswer } from "../domain";
+import { suppliedTemplates } from "../domain/templates";
+import type { DemoClient } from "./client";
+
+/** How far a job has come on its template. */
+export interface OnTemplate {
+  id: string;
+  /** Steps that are done; all of them where it says so. */
+  done: number | "all";
+  /** When the first of them was begun. */
+  from: string;
+  /** Steps alone: a job whose groups and parts are written out in full by hand. */
+  stepsOnly?: boolean;
+}
+
+/** Worked against planned minutes of a step, by its number: some go quickly, some fight back. */
+const PACE = [0.9, 1.2, 1, 1.4, 0.8, 1.1, 1.3];
+
+type NewStep = NewFields<"step"> & { minutes?: number | null };
+
+/** The operations that put a job on a template, as the program itself does, with what is done so far. */
+export async function onTemplate(
+  client: DemoClient,
+  job: { id: string; vehicleId: string },
+  operations: readonly Operation[],
+  { id, done, from, stepsOnly = false }: OnTemplate,
+): Promise<Operation[]> {
+  const content = suppliedTemplates.find((t) => t.id === id);
+  if (!content) throw new Error(`no template "${id}"`);
+  const book = await client.vehicle(job.vehicleId);
+  const lines: SpecLine[] = linesFor(book.vehicle, book.sheetLine, book.ownLine)
+    .filter((l) => l.applies.answer !== "no")
+    .map((l) => l.line);
+  const made = (resource: string) =>
+    operations.flatMap((o) =>
+      o.op === "create" && o.resource === resource ? [{ id: o.id, source: "", ...o.data }] : [],
+    );
+  const view = {
+    job: { id: job.id },
+    vehicle: book.vehicle,
+    step: made("step"),
+    torqueGroup: made("torqueGroup"),
+    part: made("part"),
+  } as unknown as JobView;
+  const begun = beginBy(stepsOnly ? { ...content, groups: [], parts: [] } : content, view, lines, client.id);
+  const steps = begun.operations.flatMap((o) =>
+    o.op === "create" && o.resource === "step"
+      ? [{ id: o.id, ticked: [], ...(o.data as NewStep) } as unknown as Step]
+      : [],
+  );
+  const upTo = done === "all" ? steps.length : done;
+  let now = Date.parse(from);
+  return begun.operations.map((o) => {
+    const i = o.op === "create" && o.resource === "step" ? steps.findIndex((s) => s.id === o.id) : -1;
+    if (i < 0 || i >= upTo || o.op !== "create") return o;
+    const step = { ...steps[i], facts: steps[i].facts ?? NO_FACTS, ticked: [] };
+    const workedMin = Math.round((steps[i].minutes ?? 10) * PACE[i % PACE.length]);
+    const startedAt = new Date(now).toISOString();
+    now += workedMin * 60_000;
+    const doneAt = new Date(now).toISOString();
+    now += 120_000 + (steps[i].waitMin > 60 ? 0 : steps[i].waitMin * 30_000);
+    const ticked = toAnswer(step, steps).map(({ what, key, asksValue }) => ({
+      what,
+      key,
+      value: asksValue ? "as marked" : "",
+      at: doneAt,
+    }));
+    return { ...o, data: { ...o.data, state: "done", startedAt, doneAt, workedMin, ticked } };
+  });
+}

@@ -1,0 +1,2 @@
+export { simulatedSupplier } from "./simulated";
+export type { Supplier } from "./supplier";

@@ -1,0 +1,46 @@
+import { useEffect, useMemo, useState } from "react";
+import type { StockItem, Template, TemplateContent } from "../../contract";
+import { estimateMinutes } from "../../domain";
+import { useWorkshopQuery } from "./api";
+import { useAppSelector } from "./hooks";
+import { withPending } from "./saving/overlay";
+
+/** How this shop works: supplied templates and its own, its shelf, and what steps took here. */
+export interface Workshop {
+  supplied: readonly TemplateContent[];
+  own: readonly Template[];
+  /** Supplied and own ones to choose from; an own one takes the place of what it began as. */
+  offered: readonly TemplateContent[];
+  stock: readonly StockItem[];
+  /** Minutes a step is planned with: typical, moved by what it took in closed jobs. */
+  minutesOf: (source: string, typical: number) => number;
+  jobsBehind: (source: string) => number;
+}
+
+/** Null until everything is here. The supplied templates come when they are first asked for. */
+export function useTemplates(): Workshop | null {
+  const { data } = useWorkshopQuery();
+  const pending = useAppSelector((s) => s.saving.pending);
+  const [supplied, setSupplied] = useState<readonly TemplateContent[] | null>(null);
+  useEffect(() => {
+    let asked = true;
+    void import("../../domain/templates").then((m) => asked && setSupplied(m.suppliedTemplates));
+    return () => {
+      asked = false;
+    };
+  }, []);
+  return useMemo(() => {
+    if (!supplied || !data) return null;
+    const own = withPending(data.templates, "template", pending, () => true);
+    const replaced = new Set(own.map((t) => t.basedOn).filter(Boolean));
+    const worked = new Map(data.worked.map((w) => [w.source, w.minutes]));
+    return {
+      supplied,
+      own,
+      offered: [...own.map((t) => t.content), ...supplied.filter((t) => !replaced.has(t.id))],
+      stock: withPending(data.stock, "stockItem", pending, () => true),
+      minutesOf: (source, typical) => estimateMinutes(typical, worked.get(source) ?? []),
+      jobsBehind: (source) => worked.get(source)?.length ?? 0,
+    };
+  }, [supplied, data, pending]);
+}

@@ -1,0 +1,122 @@
+import { useMemo, useState } from "react";
+import type { Step } from "../../../contract";
+import { planOf, type PlanAnswer, type TimedOrder } from "../../../core";
+import {
+  brokenNeeds,
+  circleOf,
+  helperCalls,
+  latePieces,
+  pickList,
+  planQuestion,
+  stepsAhead,
+  twoMechanics,
+  USUAL_HOURS,
+  visitsOf,
+  waitsOf,
+} from "../../../domain";
+import { useShop } from "../../data/useShop";
+import type { StageProps } from "../../data/stage";
+import { useTask } from "../../worker";
+
+const pad = (n: number): string => String(n).padStart(2, "0");
+
+/** Now by the clock of the wall, to five minutes, as the plan writes it. */
+function nowOnTheWall(): string {
+  const at = new Date();
+  const five = Math.ceil(at.getMinutes() / 5) * 5;
+  at.setMinutes(five, 0, 0);
+  return `${at.getFullYear()}-${pad(at.getMonth() + 1)}-${pad(at.getDate())}T${pad(at.getHours())}:${pad(at.getMinutes())}`;
+}
+
+/** The plan of a job: the order it is listed in, the best one found, and what each comes to. */
+export function usePlan({ view, edit }: StageProps) {
+  const desk = useShop();
+  const hours = desk?.shop.hours ?? USUAL_HOURS;
+  const [start] = useState(nowOnTheWall);
+  const [shown, setShown] = useState<"best" | "listed">("best");
+  const steps = view.step;
+  const circle = useMemo(() => circleOf(steps), [steps]);
+  const ahead = useMemo(() => stepsAhead(steps), [steps]);
+  const question = useMemo(
+    () => (ahead.length && !circle ? planQuestion(steps, hours, start) : null),
+    [steps, ahead, circle, hours, start],
+  );
+  const work = useTask("plan", question);
+  const best: PlanAnswer | null = question ? work.last : null;
+  // An answer for steps that are no longer there is not shown under those that are.
+  const fresh =
+    best !== null && best.order.length === ahead.length && best.order.every((id) => ahead.some((s) => s.id === id));
+  const listed = useMemo(
+    () =>
+      question
+        ? planOf(
+            question,
+            ahead.map((s) => s.id),
+          )
+        : null,
+    [question, ahead],
+  );
+  const answer = fresh ? best : null;
+  const costOf = (o: TimedOrder): number => o.finishMin + 4 * o.placeChanges + 10 * o.helperSpells + 3 * o.loadChanges;
+  const gain = answer && listed ? costOf(listed) - answer.costMin : null;
+  const better = answer !== null && (listed === null || (gain ?? 0) > 0.5);
+  const seen: TimedOrder | null = better && shown === "best" ? answer : (listed ?? answer);
+
+  const byId = useMemo(() => new Map(steps.map((s) => [s.id, s])), [steps]);
+  const visits = seen ? visitsOf(steps, seen.schedule) : [];
+  const picks = pickList(visits, view.part);
+  const late = seen ? latePieces(picks, seen.schedule) : [];
+  const two = question && answer ? twoMechanics(question, answer.order) : null;
+
+  /** Puts what is ahead in this order, after what is done. */
+  const useOrder = (order: readonly string[], label: string): void => {
+    const places = [...steps.map((s) => s.position)].sort((a, b) => a - b);
+    const done = steps.filter((s) => s.state !== "open");
+    const wanted = [...done, ...order.map((id) => byId.get(id)!)];
+    edit.all(
+      label,
+      wanted.flatMap((s, i) =>
+        s.position === places[i]
+          ? []
+          : [
+              {
+                op: "update" as const,
+                resource: "step" as const,
+                id: s.id,
+                version: s.version,
+                data: { position: places[i] },
+              },
+            ],
+      ),
+    );
+  };
+
+  return {
+    view,
+    edit,
+    hours,
+    steps,
+    ahead,
+    byId,
+    circle,
+    question,
+    work,
+    answer,
+    listed,
+    seen,
+    better,
+    gain,
+    shown,
+    setShown,
+    visits,
+    picks,
+    late,
+    two,
+    calls: seen ? helperCalls(steps, seen.schedule) : [],
+    waits: seen ? waitsOf(steps, seen.schedule) : [],
+    breaks: (order: readonly Step[]) => brokenNeeds(order),
+    useOrder,
+  };
+}
+
+export type PlanModel = ReturnType<typeof usePlan>;
