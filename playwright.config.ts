@@ -23,6 +23,8 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     locale: "en-GB",
+    // Answers kept by the browser would hide the faults a test makes; the test of working offline lets them.
+    serviceWorkers: "block",
     contextOptions: { reducedMotion: "reduce" },
     launchOptions: { executablePath: process.env.CHROMIUM_PATH ?? "/usr/bin/chromium", args: CHROMIUM_FLAGS },
   },

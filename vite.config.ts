@@ -1,5 +1,6 @@
 import react from "@vitejs/plugin-react";
 import { defineConfig } from "vite";
+import { VitePWA } from "vite-plugin-pwa";
 
 /** Loading these does nothing by itself: only what calls them needs them. */
 const treeshake = {
@@ -14,6 +15,30 @@ export default defineConfig({
       name: "one-language",
       load: (id) => (/zod[\\/]v4[\\/]locales[\\/]index\.js$/.test(id) ? "export {};" : null),
     },
+    // A tablet under a vehicle opens without a network: the program from the browser's store, records as last read.
+    VitePWA({
+      registerType: "autoUpdate",
+      injectRegister: false,
+      manifest: false,
+      workbox: {
+        globPatterns: ["**/*.{js,css,html,woff2,svg}"],
+        maximumFileSizeToCacheInBytes: 4_000_000,
+        navigateFallback: "/index.html",
+        navigateFallbackDenylist: [/^\/api/],
+        runtimeCaching: [
+          {
+            urlPattern: /\/api\/(jobs|vehicles|shop|workshop|yard)(\/[0-9A-Z]+)?(\?.*)?$/,
+            handler: "NetworkFirst",
+            options: { cacheName: "records", networkTimeoutSeconds: 5, expiration: { maxEntries: 300 } },
+          },
+          {
+            urlPattern: /\/api\/photos\//,
+            handler: "CacheFirst",
+            options: { cacheName: "photos", expiration: { maxEntries: 200 } },
+          },
+        ],
+      },
+    }),
   ],
   build: {
     outDir: "dist/web",

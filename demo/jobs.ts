@@ -93,7 +93,7 @@ export class JobTale {
     text: string,
     where: NewFields<"step">["place"],
     done = false,
-    extra: Pick<NewFields<"step">, "hands" | "waitMin"> = {},
+    extra: Pick<NewFields<"step">, "hands" | "waitMin" | "position"> = {},
   ): this {
     const state = done ? "done" : "open";
     this.add("step", { jobId: this.id, text, place: where, state, position: this.place++, ...extra });

@@ -21,6 +21,11 @@ const saving = startSaving(store);
 const idle = window.requestIdleCallback ?? ((work: () => void) => setTimeout(work, 2000));
 idle(() => void fetchAll().then(fetchAll));
 
+// Kept by the browser for when there is no network; a page that is served while it is written has none.
+if (import.meta.env.PROD && "serviceWorker" in navigator) {
+  void navigator.serviceWorker.register("/sw.js").catch(() => undefined);
+}
+
 const root = document.getElementById("root");
 if (root) {
   createRoot(root).render(

@@ -29,7 +29,7 @@ export async function hillclimbFit(t: Teller): Promise<void> {
     .part("Tail mount, firm rubber", { number: "HC-T-2", maker: "Oskerra Rubber", price: 44, state: "arrived" })
     .part("Coupling bolts, single use", { number: "HC-6-111", quantity: 6, price: 2.6, state: "arrived" })
     .template({ id: "tailMount", done: 8, from: days.at(0, "09:30") })
-    .step("Set the stops in 3rd and 4th: touch, back off, lock", "cabin")
+    .step("Set the stops in 3rd and 4th: touch, back off, lock", "cabin", false, { position: 200 })
     .finding("Coupling cracked at two of six bolts", "under", true)
     .finding("Shift-shaft seal damp", "under");
   const prop = job.group("Prop shaft to flange", {

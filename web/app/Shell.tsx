@@ -54,6 +54,17 @@ const PLACES: Place[] = [
     ),
   },
   {
+    path: "/shelf",
+    name: "Shelf",
+    key: "g s",
+    icon: (
+      <>
+        <path d="M3.5 3.5v17M20.5 3.5v17M3.5 11.5h17M3.5 19.5h17" />
+        <path d="M6.5 11.5V6h4v5.5M13.5 11.5V8h4v3.5M8 19.5v-4.5h6v4.5" />
+      </>
+    ),
+  },
+  {
     path: "/desk",
     name: "Desk tools",
     key: "g d",
@@ -79,7 +90,7 @@ const PLACES: Place[] = [
 
 const KEY_LIST: [string, string][] = [
   ["/", "search and go"],
-  ["g y, g v, g t, g d, g o", "Yard, Vehicles, Sheets, Desk tools, Shop"],
+  ["g y, g v, g t, g s, g d, g o", "Yard, Vehicles, Sheets, Shelf, Desk tools, Shop"],
   ["[ and ]", "previous and next stage of a job"],
   ["n", "new reading (Gauge and Prove)"],
   ["1 to 6, r, 0", "put the lever in gear, neutral (throw bench)"],

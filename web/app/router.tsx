@@ -9,6 +9,8 @@ const JobPage = late(() => import("../features/job/JobPage").then((m) => m.JobPa
 const RecordPage = late(() => import("../features/record/RecordPage").then((m) => m.RecordPage));
 const VehiclesPage = late(() => import("../features/vehicles/VehiclesPage").then((m) => m.VehiclesPage));
 const VehiclePage = late(() => import("../features/vehicles/VehiclePage").then((m) => m.VehiclePage));
+const BayPage = late(() => import("../features/bay").then((m) => m.BayPage));
+const ShelfPage = late(() => import("../features/shelf").then((m) => m.ShelfPage));
 const SheetsPage = late(() => import("../features/sheets").then((m) => m.SheetsPage));
 const SheetPage = late(() => import("../features/sheets").then((m) => m.SheetPage));
 const CompareSheets = late(() => import("../features/sheets").then((m) => m.ComparePage));
@@ -43,6 +45,7 @@ function Fallen() {
 }
 
 export const router = createBrowserRouter([
+  { path: "/jobs/:jobId/bay", element: <BayPage />, errorElement: <Fallen /> },
   {
     path: "/",
     element: <Shell />,
@@ -57,6 +60,7 @@ export const router = createBrowserRouter([
           { path: "vehicles/:vehicleId", element: <VehiclePage /> },
           { path: "jobs/:jobId/record", element: <RecordPage /> },
           { path: "jobs/:jobId/:stage?", element: <JobPage /> },
+          { path: "shelf", element: <ShelfPage /> },
           { path: "sheets", element: <SheetsPage /> },
           { path: "sheets/compare", element: <CompareSheets /> },
           { path: "sheets/:sheetId", element: <SheetPage /> },

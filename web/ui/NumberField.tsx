@@ -92,14 +92,27 @@ export const PercentField = NumberField;
 
 export function PriceField({
   label,
+  hideLabel,
   value,
   currency,
   onCommit,
 }: {
   label: string;
+  hideLabel?: boolean;
   value: number | null;
   currency: string;
   onCommit: (value: number | null) => void;
 }) {
-  return <NumberField label={label} value={value} min={0} max={1e7} unit={currency} digits={2} onCommit={onCommit} />;
+  return (
+    <NumberField
+      label={label}
+      hideLabel={hideLabel}
+      value={value}
+      min={0}
+      max={1e7}
+      unit={hideLabel ? "" : currency}
+      digits={2}
+      onCommit={onCommit}
+    />
+  );
 }

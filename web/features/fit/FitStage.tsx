@@ -31,6 +31,7 @@ export default function FitStage(props: StageProps) {
       <Link to="?tool=set" aria-current={setting ? "page" : undefined}>
         Set
       </Link>
+      <Link to={`/jobs/${props.view.job.id}/bay`}>Bay</Link>
     </nav>
   );
   if (!setting) return <TorqueBoard {...props} tabs={tabs} />;

@@ -9,7 +9,7 @@ import { Skeleton, Trouble } from "../../ui/states";
 import { JobHead } from "./JobHead";
 import { openCounts } from "../../../domain";
 import { Rail } from "./Rail";
-import { useJobEdit } from "./useJobEdit";
+import { useJobEdit } from "../../pieces/job/useJobEdit";
 import { useJobView } from "../../data/useJobView";
 
 const STAGES: Record<Stage, React.ComponentType<StageProps>> = {

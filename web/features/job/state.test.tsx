@@ -5,7 +5,7 @@ import { describe, expect, it } from "vitest";
 import type { JobView, Stage } from "../../../contract";
 import { fakeEdit, jobView, pick, plainText, show, typeInto, written } from "../../../tests/web/show";
 import { JobStateKey } from "./JobState";
-import { useJobEdit } from "./useJobEdit";
+import { useJobEdit } from "../../pieces/job/useJobEdit";
 
 describe("what a job waits for", () => {
   it("is set by hand: kind, words, until, bay, next action", async () => {

@@ -19,6 +19,7 @@ import { GradesOfPlay } from "./GradesOfPlay";
 import { useShop } from "../../data/useShop";
 import { UndoKeys } from "../../pieces/job/UndoKeys";
 import { JobHistory } from "../../pieces/job/JobHistory";
+import { Hours } from "./Hours";
 import { TorqueTools } from "./TorqueTools";
 import { initialsOf } from "./initials";
 import css from "./shop.module.css";
@@ -102,6 +103,7 @@ export function ShopPage() {
               </span>
             </p>
           </section>
+          <Hours shop={shop} onChange={patch} />
           <TorqueTools shop={shop} onChange={patch} />
           <ThisScreen />
           <People people={people} edit={edit} />

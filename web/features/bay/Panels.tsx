@@ -1,0 +1,235 @@
+import { useState } from "react";
+import { loadWords } from "../../../contract";
+import { LOAD_NAMES } from "../../format/words";
+import { Press } from "../../ui/Press";
+import { TickKey } from "./TickKey";
+import { StepLinks } from "./StepLinks";
+import type { Bay } from "./useBay";
+import css from "./bay.module.css";
+
+export type PanelName = "before" | "found" | "notAsPlanned" | "left" | "load";
+
+const TITLES: Record<PanelName, string> = {
+  before: "Before this step is done",
+  found: "What did you find?",
+  notAsPlanned: "What is not as planned?",
+  left: "What did I leave?",
+  load: "What is the vehicle on?",
+};
+
+/** Something that is asked in the place of the step, and goes away when it is answered. */
+export function Panel({ name, bay, onClose }: { name: PanelName; bay: Bay; onClose: () => void }) {
+  const Body = BODIES[name];
+  return (
+    <section className={css.panel} role="dialog" aria-label={TITLES[name]}>
+      <header>
+        <h1>{TITLES[name]}</h1>
+        <Press className={css.key} onClick={onClose}>
+          Back to the step
+        </Press>
+      </header>
+      <Body bay={bay} onClose={onClose} />
+    </section>
+  );
+}
+
+interface Props {
+  bay: Bay;
+  onClose: () => void;
+}
+
+function Before({ bay, onClose }: Props) {
+  const [reason, setReason] = useState("");
+  const { step, open, unsigned } = bay;
+  // Those that were open when it was asked stay in sight when they are answered.
+  const [asked] = useState(open);
+  if (!step) return null;
+  const free = open.length === 0;
+  return (
+    <>
+      <div className={css.ticks}>
+        {asked.map((item) => (
+          <TickKey key={`${item.what} ${item.key}`} bay={bay} step={step} item={item} />
+        ))}
+      </div>
+      {unsigned.length > 0 && <StepLinks bay={bay} step={step} />}
+      {!free && (
+        <label className={css.ask}>
+          Not answered, because
+          <input className={css.field} value={reason} maxLength={160} onChange={(e) => setReason(e.target.value)} />
+        </label>
+      )}
+      <Press
+        className={css.main}
+        disabled={!free && !reason.trim()}
+        onClick={() => {
+          bay.done(step, free ? "" : reason.trim());
+          onClose();
+        }}
+      >
+        Done
+        <small>
+          {free
+            ? unsigned.length
+              ? "torque is signed on the board, later"
+              : "all answered"
+            : reason.trim()
+              ? "the reason goes on the record"
+              : "answer them, or say why not"}
+        </small>
+      </Press>
+    </>
+  );
+}
+
+function Found({ bay, onClose }: Props) {
+  const [text, setText] = useState("");
+  const [part, setPart] = useState(false);
+  const [step, setStep] = useState(false);
+  return (
+    <>
+      <label className={css.ask}>
+        In a few words
+        <textarea
+          className={css.field}
+          rows={3}
+          value={text}
+          maxLength={400}
+          autoFocus
+          onChange={(e) => setText(e.target.value)}
+        />
+      </label>
+      <div className={css.ticks}>
+        <Toggle on={part} onChange={setPart} label="It needs a part: put it on the list" />
+        <Toggle on={step} onChange={setStep} label="It needs a step: put it after this one" />
+      </div>
+      <Press
+        className={css.main}
+        disabled={!text.trim()}
+        onClick={() => {
+          bay.found(text.trim(), { part, step });
+          onClose();
+        }}
+      >
+        Note it
+      </Press>
+    </>
+  );
+}
+
+function NotAsPlanned({ bay, onClose }: Props) {
+  const [text, setText] = useState("");
+  const { step } = bay;
+  if (!step) return null;
+  const then = (act: () => void) => (): void => {
+    act();
+    onClose();
+  };
+  return (
+    <>
+      <label className={css.ask}>
+        Why, or what has to be done first
+        <textarea
+          className={css.field}
+          rows={3}
+          value={text}
+          maxLength={200}
+          autoFocus
+          onChange={(e) => setText(e.target.value)}
+        />
+      </label>
+      <div className={css.keys}>
+        <Press className={css.key} disabled={!text.trim()} onClick={then(() => bay.skip(step, text.trim()))}>
+          Leave this step out
+        </Press>
+        <Press className={css.key} disabled={!text.trim()} onClick={then(() => bay.insert(step, text.trim()))}>
+          Put a step before it
+        </Press>
+      </div>
+    </>
+  );
+}
+
+const LEFT_NAMES = {
+  bags: "Bags open",
+  marks: "Marks not answered",
+  plugs: "Unplugged",
+  torque: "Torque not signed",
+  tools: "Tools to count",
+} as const;
+
+function WhatIsLeft({ bay, onClose }: Props) {
+  const { left } = bay;
+  const names = (Object.keys(LEFT_NAMES) as (keyof typeof LEFT_NAMES)[]).filter((k) => left[k].length);
+  return (
+    <>
+      {names.length === 0 && (
+        <p className={css.big}>Nothing: every bag is empty, every mark answered, every plug in.</p>
+      )}
+      {names.map((k) => (
+        <div key={k}>
+          <h2>{LEFT_NAMES[k]}</h2>
+          <ul className={css.plain}>
+            {left[k].map((n) => (
+              <li key={n}>{n}</li>
+            ))}
+          </ul>
+        </div>
+      ))}
+      {left.tools.length > 0 && (
+        <Press
+          className={css.main}
+          onClick={() => {
+            bay.countTools();
+            onClose();
+          }}
+        >
+          Tools counted, none left in it
+        </Press>
+      )}
+    </>
+  );
+}
+
+function Load({ bay }: Props) {
+  const { now } = bay.view.vehicle.load;
+  return (
+    <div className={css.ticks}>
+      {loadWords.map((w) => (
+        <Toggle
+          key={w}
+          on={now.includes(w)}
+          label={LOAD_NAMES[w]}
+          onChange={(on) => {
+            // On wheels and on stands are not true at once.
+            const against =
+              w === "onWheels" ? ["onStands", "onLift"] : w === "onStands" || w === "onLift" ? ["onWheels"] : [];
+            bay.setLoad(on ? [...now.filter((x) => !against.includes(x)), w] : now.filter((x) => x !== w));
+          }}
+        />
+      ))}
+    </div>
+  );
+}
+
+function Toggle({ on, label, onChange }: { on: boolean; label: string; onChange: (on: boolean) => void }) {
+  return (
+    <Press
+      className={on ? `${css.tick} ${css.on}` : css.tick}
+      role="switch"
+      aria-checked={on}
+      onClick={() => onChange(!on)}
+    >
+      <i aria-hidden />
+      <span>{label}</span>
+    </Press>
+  );
+}
+
+const BODIES: Record<PanelName, React.ComponentType<Props>> = {
+  before: Before,
+  found: Found,
+  notAsPlanned: NotAsPlanned,
+  left: WhatIsLeft,
+  load: Load,
+};

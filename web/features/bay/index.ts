@@ -1,0 +1,1 @@
+export { BayPage } from "./BayPage";

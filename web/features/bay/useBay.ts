@@ -1,0 +1,215 @@
+import { useMemo } from "react";
+import { useSearchParams } from "react-router";
+import type { JobView, LoadWord, Operation, Step, TickWord } from "../../../contract";
+import {
+  leftOpen,
+  minutesWorked,
+  nextPosition,
+  toAnswer,
+  unanswered,
+  waitOf,
+  isGroupDone,
+  type ToAnswer,
+} from "../../../domain";
+import { newId, type Editor } from "../../data/saving";
+import { useTemplates } from "../../data/useTemplates";
+import { usePeople } from "../../data/useJobView";
+
+const isDone = (s: Step): boolean => s.state !== "open";
+
+/** The work of a job step by step: which one is in hand, what it wants answered, and what is still out. */
+export function useBay(view: JobView, edit: Editor) {
+  const [params, setParams] = useSearchParams();
+  const { me } = usePeople();
+  const stock = useTemplates()?.stock ?? [];
+  const steps = view.step;
+  const named = steps.findIndex((s) => s.id === params.get("step"));
+  const firstOpen = steps.findIndex((s) => !isDone(s));
+  const at = named >= 0 ? named : Math.max(0, firstOpen);
+  const step: Step | null = steps[at] ?? null;
+  const go = (to: number): void => {
+    const next = steps[Math.max(0, Math.min(steps.length - 1, to))];
+    if (next) setParams({ step: next.id }, { replace: true });
+  };
+  const left = useMemo(() => leftOpen(view), [view]);
+  const unsigned = step
+    ? view.torqueGroup.filter((g) => step.facts?.torques.includes(g.name) && !isGroupDone(g, view.signature))
+    : [];
+  const waits = steps.flatMap((s) => {
+    const wait = waitOf(s);
+    return wait ? [{ step: s, ...wait }] : [];
+  });
+  const notYet = step ? step.needs.flatMap((n) => steps.find((s) => s.id === n && !isDone(s)) ?? []) : [];
+  const soaking = step
+    ? step.needs.flatMap((n) => {
+        const wait = waits.find((w) => w.step.id === n);
+        return wait ? [wait] : [];
+      })
+    : [];
+
+  const write = (of: Step, data: Partial<Step>): Operation => ({
+    op: "update",
+    resource: "step",
+    id: of.id,
+    version: of.version,
+    data,
+  });
+  const isTicked = (of: Step, what: TickWord, key: string): boolean =>
+    of.ticked.some((t) => t.what === what && t.key === key);
+  const tick = (of: Step, item: ToAnswer, on: boolean, value = ""): void => {
+    const rest = of.ticked.filter((t) => !(t.what === item.what && t.key === item.key));
+    const now = new Date().toISOString();
+    const ticked = on ? [...rest, { what: item.what, key: item.key, value: value.slice(0, 200), at: now }] : rest;
+    edit.all(`${item.text}${on ? "" : ": taken back"}`, [
+      write(of, { ticked, ...(!of.startedAt && of.state === "open" && { startedAt: now }) }),
+    ]);
+  };
+  const begin = (of: Step): void => edit.all(`${of.text}: begun`, [write(of, { startedAt: new Date().toISOString() })]);
+
+  /** Done: its clock stops, what it used leaves the shelf, and the clock of the next one begins. */
+  const done = (of: Step, reason = ""): void => {
+    const now = new Date().toISOString();
+    const after = steps.slice(steps.indexOf(of) + 1).find((s) => !isDone(s));
+    const used = view.part.filter((p) => !p.alternative && of.facts?.parts.includes(p.name));
+    const open = reason
+      ? unanswered(of, steps).map((a) => ({
+          what: a.what,
+          key: a.key,
+          value: `not answered: ${reason}`.slice(0, 200),
+          at: now,
+        }))
+      : [];
+    edit.all(`${of.text}: done`, [
+      write(of, {
+        state: "done",
+        doneAt: now,
+        workedMin: minutesWorked(of.startedAt, now),
+        ...(open.length && { ticked: [...of.ticked, ...open] }),
+      }),
+      ...(after && !after.startedAt ? [write(after, { startedAt: now })] : []),
+      ...used
+        .filter((p) => p.state === "arrived" || p.consumable)
+        .map((p): Operation => ({
+          op: "update",
+          resource: "part",
+          id: p.id,
+          version: p.version,
+          data: { state: "fitted" },
+        })),
+      ...used.flatMap((p): Operation[] => {
+        const shelf = stock.find((s) => s.name.toLowerCase() === p.name.toLowerCase());
+        return shelf && shelf.quantity > 0 && p.state !== "fitted"
+          ? [
+              {
+                op: "update",
+                resource: "stockItem",
+                id: shelf.id,
+                version: shelf.version,
+                data: { quantity: Math.max(0, shelf.quantity - p.quantity) },
+              },
+            ]
+          : [];
+      }),
+    ]);
+    if (after) setParams({ step: after.id }, { replace: true });
+  };
+  const again = (of: Step): void =>
+    edit.all(`${of.text}: open again`, [write(of, { state: "open", doneAt: null, skippedReason: "" })]);
+  const skip = (of: Step, reason: string): void => {
+    edit.all(`${of.text}: not done, ${reason}`, [write(of, { state: "skipped", skippedReason: reason })]);
+    go(at + 1);
+  };
+  const insert = (before: Step, text: string): void => {
+    const k = steps.indexOf(before);
+    const [a, b] = [steps[k - 1]?.position ?? before.position - 1, before.position];
+    const id = newId();
+    edit.all(`Step: ${text}`, [
+      {
+        op: "create",
+        resource: "step",
+        id,
+        data: { jobId: view.job.id, text, place: before.place, load: before.load, position: (a + b) / 2 },
+      },
+      write(before, { needs: [...before.needs, id] }),
+    ]);
+    setParams({ step: id }, { replace: true });
+  };
+  /** Something found: noted, and where wanted a part and a step of its own. */
+  const found = (text: string, also: { part: boolean; step: boolean }): void => {
+    const place = step?.place ?? "under";
+    edit.all(`Found: ${text}`, [
+      { op: "create", resource: "finding", id: newId(), data: { jobId: view.job.id, text, place } },
+      ...(also.part
+        ? [
+            {
+              op: "create" as const,
+              resource: "part" as const,
+              id: newId(),
+              data: { jobId: view.job.id, name: text.slice(0, 80), position: nextPosition(view.part) },
+            },
+          ]
+        : []),
+      ...(also.step && step
+        ? [
+            {
+              op: "create" as const,
+              resource: "step" as const,
+              id: newId(),
+              data: {
+                jobId: view.job.id,
+                text: `Put right: ${text}`.slice(0, 200),
+                place,
+                load: step.load,
+                position: (step.position + (steps[at + 1]?.position ?? step.position + 2)) / 2,
+              },
+            },
+          ]
+        : []),
+    ]);
+  };
+  const setLoad = (now: LoadWord[]): void => {
+    const { vehicle } = view;
+    edit.update(
+      "vehicle",
+      vehicle,
+      { load: { now, at: new Date().toISOString(), by: me?.id ?? null } },
+      "Load state of the vehicle",
+    );
+  };
+  /** Tools are counted: none of those used so far is in the vehicle any more. */
+  const countTools = (): void => {
+    if (!step) return;
+    const now = new Date().toISOString();
+    edit.all("Tools counted", [
+      write(step, { ticked: [...step.ticked, { what: "tools", key: "all", value: "", at: now }] }),
+    ]);
+  };
+
+  return {
+    view,
+    edit,
+    steps,
+    step,
+    at,
+    go,
+    left,
+    unsigned,
+    waits,
+    soaking,
+    notYet,
+    items: step ? toAnswer(step, steps) : [],
+    open: step ? unanswered(step, steps) : [],
+    isTicked,
+    tick,
+    begin,
+    done,
+    again,
+    skip,
+    insert,
+    found,
+    setLoad,
+    countTools,
+  };
+}
+
+export type Bay = ReturnType<typeof useBay>;
