@@ -1,19 +1,38 @@
 import type { JobView } from "../../../contract";
 import { isGroupDone } from "../../../domain";
 
-/** The steps that were done, and those left open, whatever became of the parts list. */
+/** The steps that were done, what was marked and carried over, and what was left open, whatever became of the parts. */
 export function Done({ view }: { view: JobView }) {
   const done = view.step.filter((s) => s.state === "done");
   const open = view.step.filter((s) => s.state === "open");
+  const skipped = view.step.filter((s) => s.state === "skipped");
   const groups = view.torqueGroup.filter((g) => isGroupDone(g, view.signature));
   const { closing } = view.job;
-  if (!done.length && !open.length && !closing && !groups.length) return null;
+  if (!done.length && !open.length && !skipped.length && !closing && !groups.length) return null;
+  const minutes = done.reduce((sum, s) => sum + (s.workedMin ?? 0), 0);
+  const marks = marksOf(view);
+  const carried = done.flatMap((s) =>
+    s.ticked.filter((t) => t.what === "carry" && !t.value.startsWith(UNANSWERED)).map((t) => t.key),
+  );
+  const unanswered = view.step.flatMap((s) =>
+    s.ticked.filter((t) => t.value.startsWith(UNANSWERED)).map((t) => `${nameOf(view, t.key)} (${t.value})`),
+  );
   return (
     <section>
       <h2 className="hd2">What was done</h2>
-      {done.length > 0 && <p>{done.map((s) => s.text).join("; ")}.</p>}
+      {done.length > 0 && (
+        <p>
+          {done.map((s) => s.text).join("; ")}.{minutes > 0 && ` ${Math.round(minutes)} minutes of work.`}
+        </p>
+      )}
+      {marks.length > 0 && <p>Marked, and put back as marked: {marks.join("; ")}.</p>}
+      {carried.length > 0 && <p>Carried over to the new part: {carried.join("; ")}.</p>}
+      {unanswered.length > 0 && <p>Not answered: {unanswered.join("; ")}.</p>}
       {!done.length && groups.length > 0 && <p>Torqued: {groups.map((g) => g.name).join("; ")}.</p>}
       {open.length > 0 && <p>Not ticked: {open.map((s) => s.text).join("; ")}.</p>}
+      {skipped.length > 0 && (
+        <p>Left out: {skipped.map((s) => `${s.text} (${s.skippedReason || "no reason given"})`).join("; ")}.</p>
+      )}
       {closing && (
         <p>
           Closed with this open: {closing.open.join("; ")}. Reason: {closing.reason}
@@ -21,4 +40,35 @@ export function Done({ view }: { view: JobView }) {
       )}
     </section>
   );
+}
+
+const UNANSWERED = "not answered";
+
+/** Marks that were made and asked for on the way back, with what was written down. */
+function marksOf(view: JobView): string[] {
+  const asked = new Set(
+    view.step.flatMap((s) =>
+      s.ticked.filter((t) => t.what === "ask" && !t.value.startsWith(UNANSWERED)).map((t) => t.key),
+    ),
+  );
+  return view.step.flatMap((s) =>
+    (s.facts?.marks ?? [])
+      .filter((m) => asked.has(m.key))
+      .map((m) => {
+        const said = s.ticked.find((t) => t.what === "mark" && t.key === m.key)?.value;
+        return said ? `${m.text}: ${said}` : m.text;
+      }),
+  );
+}
+
+/** What a key of the template is called in words. */
+function nameOf(view: JobView, key: string): string {
+  for (const { facts } of view.step) {
+    const known =
+      facts?.marks.find((m) => m.key === key)?.text ??
+      facts?.frees.find((f) => f.key === key)?.name ??
+      facts?.unplugs.find((u) => u.key === key)?.name;
+    if (known) return known;
+  }
+  return key;
 }
