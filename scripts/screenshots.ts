@@ -63,7 +63,8 @@ async function shots(): Promise<Shot[]> {
     { name: "set-linkage", path: `${job(216)}/fit?tool=set` },
     { name: "knowledge", path: "/shop/knowledge" },
     { name: "slack-chain", path: `${job(215)}/compare?tool=slack` },
-    { name: "plan", path: `${job(215)}/plan` },
+    { name: "plan", path: `${job(215)}/plan`, prepare: (page) => page.getByText("Ready by").waitFor() },
+    { name: "bay-tablet", path: `${job(217)}/bay`, size: [820, 1180] },
     { name: "fit", path: `${job(217)}/fit`, prepare: (page) => page.getByLabel(/Wrench reading/).fill("61.4") },
     {
       name: "fit-tablet",
@@ -75,7 +76,6 @@ async function shots(): Promise<Shot[]> {
     { name: "prove", path: `/jobs/${closed}/prove` },
     { name: "record", path: `/jobs/${closed}/record` },
     { name: "dossier", path: `/vehicles/${vehicles[0].id}` },
-    { name: "desk-measurement", path: "/desk/measurement" },
     { name: "sheet", path: `/sheets/${sheet}` },
     { name: "shop", path: "/shop" },
     // Last: it takes a recording in, which other pictures of the job would show.

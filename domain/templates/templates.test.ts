@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
-import { templateContent, type TemplateContent } from "../../contract";
+import { resources, templateContent, type TemplateContent } from "../../contract";
 import { plan } from "../../core";
 import { beginBy, faultsOf, mergeTemplates, planQuestion, USUAL_HOURS, type TemplateFault } from "../work";
+import { brokenRule } from "../rules";
 import { jobView, record } from "../../tests/domain/records";
 import { suppliedTemplates } from ".";
 
@@ -38,6 +39,12 @@ describe("the supplied kinds of job", () => {
       return [{ ...record("step", o.data as Parameters<typeof record<"step">>[1]), id: o.id }];
     });
     expect(steps).toHaveLength(t.steps.length);
+    // What it makes is taken by the rules of the records.
+    for (const o of begun.operations) {
+      if (o.op !== "create" || o.resource !== "torqueGroup") continue;
+      const fields = resources.torqueGroup.parse(o.data);
+      expect(brokenRule("torqueGroup", o.id, fields, { group: null, vehicle: null, people: [] })).toBeNull();
+    }
     expect(steps.reduce((n, s) => n + s.needs.length, 0)).toBe(t.steps.reduce((n, s) => n + s.needs.length, 0));
     const answer = plan(planQuestion(steps, USUAL_HOURS, "2026-11-30T08:00"));
     expect(answer.given.valid).toBe(true);

@@ -135,13 +135,18 @@ export interface PickStop {
 /** Tools and parts by place and moment: what to take along before each stay. */
 export function pickList(visits: readonly Visit[], parts: readonly Part[]): PickStop[] {
   const free = parts.filter((p) => !p.alternative);
+  // Where another way was taken, that one is what is picked.
+  const named = (name: string): Part | null => {
+    const own = parts.find((p) => p.name === name && !p.insteadOf);
+    return free.find((p) => own && p.insteadOf === own.id) ?? free.find((p) => p.name === name) ?? null;
+  };
   return visits.map((visit) => {
     const facts = visit.steps.flatMap((s) => s.facts ?? []);
     const names = [...new Set(facts.flatMap((f) => f.parts))];
     return {
       visit,
       tools: [...new Set(facts.flatMap((f) => f.tools))],
-      parts: names.map((name) => ({ name, part: free.find((p) => p.name === name) ?? null })),
+      parts: names.map((name) => ({ name, part: named(name) })),
     };
   });
 }

@@ -249,6 +249,11 @@ describe("the order of steps", () => {
     const picks = pickList(visits, [part]);
     expect(picks[0]).toMatchObject({ tools: ["jack"], parts: [{ name: "Mount" }] });
     expect(latePieces(picks, schedule)).toEqual([{ part, startMin: 10 }]);
+    // Another way that was taken, and is here, is what is picked; nothing is late then.
+    const used = record("part", { jobId: PARENT, name: "Used mount", insteadOf: part.id, state: "arrived" });
+    const other = pickList(visits, [{ ...part, alternative: true }, used]);
+    expect(other[0].parts[0].part).toEqual(used);
+    expect(latePieces(other, schedule)).toEqual([]);
   });
   it("says which need an order breaks, and which needs go in a circle", () => {
     expect(brokenNeeds([d, a, b, c])).toMatchObject([{ step: { text: "Pull" }, needs: { text: "Soak" } }]);

@@ -60,6 +60,7 @@ const NAMED: { [R in ResourceName]?: readonly { column: string; in?: string; to:
     { column: "personId", to: "person" },
     { column: "secondId", to: "person" },
   ],
+  part: [{ column: "insteadOf", to: "part", ofJob: true }],
   photo: [
     { column: "takenBy", to: "person" },
     { column: "readingId", to: "reading", ofJob: true },

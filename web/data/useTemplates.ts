@@ -17,10 +17,18 @@ export interface Workshop {
   jobsBehind: (source: string) => number;
 }
 
+/** What is on the shelf, with what waits to be saved. */
+export function useStock(): readonly StockItem[] {
+  const { data } = useWorkshopQuery();
+  const pending = useAppSelector((s) => s.saving.pending);
+  return useMemo(() => withPending(data?.stock ?? [], "stockItem", pending, () => true), [data?.stock, pending]);
+}
+
 /** Null until everything is here. The supplied templates come when they are first asked for. */
 export function useTemplates(): Workshop | null {
   const { data } = useWorkshopQuery();
   const pending = useAppSelector((s) => s.saving.pending);
+  const stock = useStock();
   const [supplied, setSupplied] = useState<readonly TemplateContent[] | null>(null);
   useEffect(() => {
     let asked = true;
@@ -38,9 +46,9 @@ export function useTemplates(): Workshop | null {
       supplied,
       own,
       offered: [...own.map((t) => t.content), ...supplied.filter((t) => !replaced.has(t.id))],
-      stock: withPending(data.stock, "stockItem", pending, () => true),
+      stock,
       minutesOf: (source, typical) => estimateMinutes(typical, worked.get(source) ?? []),
       jobsBehind: (source) => worked.get(source)?.length ?? 0,
     };
-  }, [supplied, data, pending]);
+  }, [supplied, data, pending, stock]);
 }

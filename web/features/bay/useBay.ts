@@ -12,7 +12,7 @@ import {
   type ToAnswer,
 } from "../../../domain";
 import { newId, type Editor } from "../../data/saving";
-import { useTemplates } from "../../data/useTemplates";
+import { useStock } from "../../data/useTemplates";
 import { usePeople } from "../../data/useJobView";
 
 const isDone = (s: Step): boolean => s.state !== "open";
@@ -21,7 +21,7 @@ const isDone = (s: Step): boolean => s.state !== "open";
 export function useBay(view: JobView, edit: Editor) {
   const [params, setParams] = useSearchParams();
   const { me } = usePeople();
-  const stock = useTemplates()?.stock ?? [];
+  const stock = useStock();
   const steps = view.step;
   const named = steps.findIndex((s) => s.id === params.get("step"));
   const firstOpen = steps.findIndex((s) => !isDone(s));

@@ -43,7 +43,11 @@ export function DayRails({ plan, onOpen }: { plan: PlanModel; onOpen: (step: Ste
   const perMinute = (WIDTH - LEFT) / Math.min(scale.total, (to - from) * 1.5);
   const width = LEFT + scale.total * perMinute;
   const x = (clock: string | undefined): number => LEFT + (clock ? scale.at(clock) : 0) * perMinute;
-  const slots = slotsOf(byId, seen?.schedule ?? [], (t) => ({ from: x(t.start), to: x(t.end) }));
+  const slots = slotsOf(byId, seen?.schedule ?? [], (t) => ({
+    from: x(t.start),
+    to: x(t.end),
+    ready: x(t.end) + (t.readyMin - t.endMin) * perMinute,
+  }));
   const order = slots.map((s) => s.step);
   const trial = held ? movedTo(order, held.id, held.to) : null;
   const broken = trial ? plan.breaks(trial).filter((b) => b.step.id === held?.id || b.needs.id === held?.id) : [];

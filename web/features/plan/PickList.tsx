@@ -2,7 +2,7 @@ import { Button } from "antd";
 import type { Part, StockItem } from "../../../contract";
 import { countInWords, capital } from "../../format/grammar";
 import { PLACE_NAMES } from "../../format/words";
-import { useTemplates } from "../../data/useTemplates";
+import { useStock } from "../../data/useTemplates";
 import type { PlanModel } from "./usePlan";
 import css from "./day.module.css";
 
@@ -27,8 +27,7 @@ function stateOf(part: Part | null, stock: readonly StockItem[]): { words: strin
 
 /** What to take along, by place and moment: tools and parts of each stay. */
 export function PickList({ plan, onOrder }: { plan: PlanModel; onOrder: () => void }) {
-  const workshop = useTemplates();
-  const stock = workshop?.stock ?? [];
+  const stock = useStock();
   const { picks, seen } = plan;
   const stops = picks.filter((p) => p.tools.length + p.parts.length > 0);
   const lacking = new Set(
@@ -45,7 +44,7 @@ export function PickList({ plan, onOrder }: { plan: PlanModel; onOrder: () => vo
         </h2>
         <span className="push" />
         <Button size="small" onClick={onOrder}>
-          Order list
+          To order
         </Button>
       </div>
       {stops.length === 0 && <p className="q">The steps name no tools and no parts.</p>}

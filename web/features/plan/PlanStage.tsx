@@ -110,7 +110,7 @@ function Planned({ plan, tabs, onMore }: { plan: PlanModel; tabs: React.ReactNod
                 disabled={listed === null}
                 onClick={() => plan.setShown("listed")}
               >
-                Order listed
+                As listed
               </Button>
             </span>
           )}

@@ -25,37 +25,28 @@ const LOOK_AGAIN_MONTHS = 1;
 export function Ways({ view, edit }: StageProps) {
   const currency = useShop()?.shop.currency ?? "";
   const [adding, setAdding] = useState<Part | null>(null);
-  const wanted = view.part.filter(
-    (p) => !p.alternative && !p.insteadOf && (p.state === "notSold" || view.part.some((o) => o.insteadOf === p.id)),
+  const open = view.part.filter(
+    (p) => !p.insteadOf && (p.state === "notSold" || view.part.some((o) => o.insteadOf === p.id)),
   );
-  const open = wanted.length ? wanted : [];
-  const choose = (of: Part, way: Part): void =>
-    edit.all(`${of.name}: ${WAYS[way.way]}`, [
-      ...view.part
-        .filter((p) => p.insteadOf === of.id)
+  /** One of them is taken, and in the total; the others are alternatives. */
+  const choose = (of: Part, taken: Part): void =>
+    edit.all(
+      `${of.name}: ${taken.id === of.id ? "as it is sold" : WAYS[taken.way]}`,
+      [of, ...view.part.filter((p) => p.insteadOf === of.id)]
+        .filter((p) => p.alternative !== (p.id !== taken.id))
         .map((p) => ({
           op: "update" as const,
           resource: "part" as const,
           id: p.id,
           version: p.version,
-          data: { alternative: p.id !== way.id },
+          data: { alternative: p.id !== taken.id },
         })),
-      ...(of.state === "notSold"
-        ? []
-        : [
-            {
-              op: "update" as const,
-              resource: "part" as const,
-              id: of.id,
-              version: of.version,
-              data: { alternative: true },
-            },
-          ]),
-    ]);
+    );
   return (
     <section className="sect" aria-label="Ways to get a part">
       {open.map((of) => {
-        const ways = view.part.filter((p) => p.insteadOf === of.id);
+        const others = view.part.filter((p) => p.insteadOf === of.id);
+        const ways = of.state === "notSold" || !others.length ? others : [of, ...others];
         return (
           <div key={of.id}>
             <div className="row-flex">

@@ -44,19 +44,22 @@ export function twoLines(text: string): string[] {
 export function slotsOf(
   steps: ReadonlyMap<string, Step>,
   schedule: readonly PlannedStep[],
-  xOf: (at: PlannedStep) => { from: number; to: number },
+  xOf: (at: PlannedStep) => { from: number; to: number; ready: number },
 ): Slot[] {
   const ends = LANES.map(() => ({ above: -Infinity, below: -Infinity }));
   return schedule.flatMap((timed, i): Slot[] => {
     const step = steps.get(timed.id);
     if (!step) return [];
-    const { from, to } = xOf(timed);
+    const { from, to, ready } = xOf(timed);
     const width = Math.max(LEAST_SLOT, to - from - 2);
     const lane = LANES.indexOf(step.place);
     const lines = twoLines(step.text);
     const wide = Math.max(...lines.map((l) => l.length)) * LETTER;
-    const label = (["above", "below"] as const).find((side) => from >= ends[lane][side] + 6) ?? "none";
+    const sides = ready > to + 1 ? (["above"] as const) : (["above", "below"] as const);
+    const label = sides.find((side) => from >= ends[lane][side] + 6) ?? "none";
     if (label !== "none") ends[lane][label] = from + wide;
+    // A wait is drawn below its step, and no words across it.
+    if (ready > to + 1) ends[lane].below = Math.max(ends[lane].below, ready);
     return [{ step, number: i + 1, x: from + 1, width, lane, label, lines }];
   });
 }
