@@ -6,6 +6,7 @@ import { killFigures } from "./kills";
 import { linkageFigures } from "./linkage";
 import { lostAnswerFigures } from "./lostAnswers";
 import { photoFigures } from "./photos";
+import { planFigures } from "./plan";
 import { powerunitFigures } from "./powerunit";
 import { recordFigures } from "./records";
 import { report, type Figure } from "./report";
@@ -19,6 +20,7 @@ const parts: Record<string, () => Figure[] | Promise<Figure[]>> = {
   linkage: linkageFigures,
   powerunit: powerunitFigures,
   records: recordFigures,
+  plan: planFigures,
   sheets: sheetFigures,
   photos: photoFigures,
   vibration: vibrationFigures,

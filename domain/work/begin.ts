@@ -91,10 +91,23 @@ export function beginBy(
     groups += 1;
   }
 
+  // What a kit of the book leaves out is asked for by name, in the template's list or beside it.
+  const kits = content.parts.flatMap((p) => lineFor(p.name, partLines) ?? []);
+  const lacking = kits.flatMap((l) => l.part?.lacks ?? []);
+  const isLacking = (name: string): boolean => lacking.some((l) => l.toLowerCase() === name.toLowerCase());
+  const asked = [
+    ...content.parts,
+    ...lacking
+      .filter(
+        (l, i) => lacking.indexOf(l) === i && !content.parts.some((p) => p.name.toLowerCase() === l.toLowerCase()),
+      )
+      .map((name) => ({ name, quantity: 1, consumable: false, oftenLacking: true, note: "" })),
+  ];
+
   const partNames = new Map<string, string>();
   let partAt = nextPosition(view.part);
   let parts = 0;
-  for (const p of content.parts) {
+  for (const p of asked) {
     const known = lineFor(p.name, partLines);
     const name = known?.name ?? p.name;
     partNames.set(p.name, name);
@@ -103,7 +116,7 @@ export function beginBy(
     make("part", {
       ...(known ? partFrom(known, job.id, partAt) : { jobId: job.id, name, quantity: p.quantity, position: partAt }),
       consumable: p.consumable,
-      notInKit: p.oftenLacking,
+      notInKit: p.oftenLacking || isLacking(p.name),
       note: p.note,
       ...(known?.part?.noLonger && { state: "notSold" }),
     });

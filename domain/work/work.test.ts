@@ -93,6 +93,12 @@ describe("a job begun by a template", () => {
     expect(begun.unknown).toContain("Exhaust clamp");
     expect(begun.unknown).not.toContain("Grease");
   });
+  it("asks by name for what a kit of the book leaves out", () => {
+    const kit = line("part", "Short lever", { part: { contains: [{ name: "lever" }], lacks: ["collar", "Grease"] } });
+    const begun = beginBy(kindOf("leverLockout"), jobView(), [kit], newId);
+    const parts = begun.operations.flatMap((o) => (o.op === "create" && o.resource === "part" ? [o.data] : []));
+    expect(parts.filter((p) => p.notInKit).map((p) => p.name)).toEqual(["Grease", "collar"]);
+  });
   it("takes nothing a second time when another kind is added, and shares the dismantling", () => {
     const view = jobView();
     const first = beginBy(kindOf("cableBushes"), view, [], newId);

@@ -2,7 +2,7 @@ import { Button, Modal } from "antd";
 import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import type { Step } from "../../../contract";
-import { formatNumber } from "../../../core";
+import { formatNumber, minuteOfDay } from "../../../core";
 import { awaited, fitDoubts, specOf } from "../../../domain";
 import { usePart } from "../../worker";
 import { capital, countInWords, enumerate } from "../../format/grammar";
@@ -173,7 +173,7 @@ function PlanSentence({ plan }: { plan: PlanModel }) {
   if (work.result.state === "refused") {
     return (
       <>
-        <b>No plan can be made.</b> {work.result.refusal.message}
+        <b>No plan can be made.</b> {tooLong(plan) ?? work.result.refusal.message}
       </>
     );
   }
@@ -215,6 +215,17 @@ function PlanSentence({ plan }: { plan: PlanModel }) {
         "."
       )}
     </>
+  );
+}
+
+/** A step that no working day holds, by its own words. */
+function tooLong({ ahead, hours }: PlanModel): string | null {
+  const day = (minuteOfDay(hours.to) ?? 0) - (minuteOfDay(hours.from) ?? 0);
+  const step = ahead.find((s) => (s.minutes ?? 0) > day);
+  return (
+    (step &&
+      `\u201c${step.text}\u201d takes ${step.minutes} min: accepted up to ${day} min, the working day. Split it in two.`) ??
+    null
   );
 }
 
