@@ -14,6 +14,9 @@ export interface OnTemplate {
   stepsOnly?: boolean;
 }
 
+/** From this position on a step comes after those of the template. */
+const LAST = 100;
+
 /** Worked against planned minutes of a step, by its number: some go quickly, some fight back. */
 const PACE = [0.9, 1.2, 1, 1.4, 0.8, 1.1, 1.3];
 
@@ -39,7 +42,8 @@ export async function onTemplate(
   const view = {
     job: { id: job.id },
     vehicle: book.vehicle,
-    step: made("step"),
+    // A step that was written to come last stays last.
+    step: made("step").filter((s) => Number((s as { position?: number }).position ?? 0) < LAST),
     torqueGroup: made("torqueGroup"),
     part: made("part"),
   } as unknown as JobView;

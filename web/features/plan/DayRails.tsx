@@ -15,6 +15,8 @@ const WIDTH = 1178;
 const HEAD = 54;
 const LANE = 74;
 const HELP = 26;
+/** Breadth of the words beside a call, px. */
+const CALL_WORDS = 140;
 const HEIGHT = HEAD + HELP + LANES.length * LANE + 6;
 const yOf = (lane: number): number => HEAD + HELP + lane * LANE + LANE / 2;
 
@@ -90,6 +92,11 @@ export function DayRails({ plan, onOpen }: { plan: PlanModel; onOpen: (step: Ste
     move(slot.step.id, slot.number - 1 + (e.key === "ArrowLeft" ? -1 : 1));
   };
 
+  const timed = (s: Step) => seen?.schedule.find((t) => t.id === s.id);
+  /** Whether the next call begins where the words of this one would stand. */
+  const isClose = (i: number, from: number): boolean =>
+    calls[i + 1] !== undefined && x(timed(calls[i + 1].steps[0])?.start) < from + CALL_WORDS;
+
   const loads = loadRuns(slots);
   return (
     <div className={css.scroll}>
@@ -152,7 +159,6 @@ export function DayRails({ plan, onOpen }: { plan: PlanModel; onOpen: (step: Ste
           Helper
         </text>
         {calls.map((call, i) => {
-          const timed = (s: Step) => seen?.schedule.find((t) => t.id === s.id);
           const [x1, x2] = [x(timed(call.steps[0])?.start), x(timed(call.steps[call.steps.length - 1])?.end)];
           return (
             <g key={i} className={css.helper}>
@@ -169,7 +175,7 @@ export function DayRails({ plan, onOpen }: { plan: PlanModel; onOpen: (step: Ste
                   </g>
                 );
               })}
-              <text x={x2 + 6} y={HEAD + 18} className={css.quiet}>
+              <text x={x2 + 6} y={HEAD + 18} className={css.quiet} display={isClose(i, x2) ? "none" : undefined}>
                 call {i + 1}: {timed(call.steps[0])?.start?.slice(11)}, {Math.round(call.endMin - call.startMin)} min
               </text>
             </g>

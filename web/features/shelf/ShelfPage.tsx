@@ -102,7 +102,7 @@ export function ShelfPage() {
                         hideLabel
                         value={s.quantity}
                         {...boundsOf(resources.stockItem, "quantity")}
-                        unit={s.unit}
+                        unit=""
                         onCommit={(q) => patch(s, { quantity: q ?? 0 }, `${q ?? 0} ${s.unit}`)}
                       />
                       <Button
