@@ -11,7 +11,7 @@ const rooms = {
   server: ["core", "contract", "models", "drawing", "domain"],
   web: ["core", "contract", "models", "drawing", "domain"],
   cli: ["core", "contract", "models", "drawing", "domain"],
-  demo: ["core", "contract"],
+  demo: ["core", "contract", "domain"],
   e2e: ["demo", "scripts"],
 };
 const all = [...Object.keys(rooms), "bench", "scripts"];

@@ -1,22 +1,21 @@
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { JobView, Step } from "../../../contract";
-import { useJobView, usePeople } from "../../data/useJobView";
-import { refusedText, sendFile } from "../../data/sendFile";
-import { isUnreachable } from "../../data/api";
-import { photoUpload } from "../../data/uploads";
+import { useJobView } from "../../data/useJobView";
 import type { Editor } from "../../data/saving";
 import { capital, enumerate } from "../../format/grammar";
 import { count, loadText, PLACE_NAMES } from "../../format/words";
 import { useJobEdit } from "../../pieces/job/useJobEdit";
 import { SavedState, SavingTrouble } from "../../pieces/saving/SavingTrouble";
-import { HiddenFile } from "../../ui/HiddenFile";
 import { Press } from "../../ui/Press";
 import { Skeleton, Trouble } from "../../ui/states";
+import { Bags } from "./Bags";
 import { StepDrawing } from "./Drawings";
-import { BagLabel } from "./Label";
 import { Panel, type PanelName } from "./Panels";
+import { PhotoKey } from "./PhotoKey";
+import { StepRail } from "./StepRail";
 import { TickKey } from "./TickKey";
+import { useWaitNotices, Waits } from "./Waits";
 import { StepLinks } from "./StepLinks";
 import { useBay, type Bay } from "./useBay";
 import { runningText, useSeconds } from "./useSeconds";
@@ -95,50 +94,6 @@ function Bayside({ view, edit }: { view: JobView; edit: Editor }) {
     </main>
   );
 }
-
-/** All steps as stops of a slot, with the places under them. */
-function StepRail({ bay }: { bay: Bay }) {
-  const { steps, at } = bay;
-  const runs: { place: Step["place"]; from: number; to: number }[] = [];
-  steps.forEach((s, i) => {
-    const last = runs.at(-1);
-    if (last?.place === s.place) last.to = i;
-    else runs.push({ place: s.place, from: i, to: i });
-  });
-  const pct = (i: number): number => ((i + 0.5) / steps.length) * 100;
-  return (
-    <nav className={css.steps} aria-label="Steps">
-      <div className={css.slot}>
-        {steps.map((s, i) => (
-          <Press
-            key={s.id}
-            className={[css.stop, s.state === "done" && css.doneStop, i === at && css.now].filter(Boolean).join(" ")}
-            style={{ left: `${pct(i)}%` }}
-            aria-label={`Step ${i + 1}: ${s.text}${s.state === "open" ? "" : s.state === "done" ? ", done" : ", not done"}`}
-            aria-current={i === at ? "step" : undefined}
-            onClick={() => bay.go(i)}
-          />
-        ))}
-      </div>
-      <div className={css.places} aria-hidden>
-        {runs.map((r) => (
-          <span
-            key={r.from}
-            className={at >= r.from && at <= r.to ? css.here : undefined}
-            style={{
-              left: `${(r.from / steps.length) * 100}%`,
-              width: `${((r.to - r.from + 1) / steps.length) * 100}%`,
-            }}
-          >
-            {SHORT[r.place]}
-          </span>
-        ))}
-      </div>
-    </nav>
-  );
-}
-
-const SHORT: Record<Step["place"], string> = { cabin: "cabin", engineBay: "engine", under: "under", bench: "bench" };
 
 function OneStep({ bay, step, onPanel }: { bay: Bay; step: Step; onPanel: (p: PanelName) => void }) {
   const { at, steps, open, soaking, notYet } = bay;
@@ -338,137 +293,6 @@ function Ticks({
         ))}
       </div>
     </section>
-  );
-}
-
-/** Fasteners that come out here, each for a bag with a label whose code opens this step. */
-function Bags({ bay, step }: { bay: Bay; step: Step }) {
-  const bags = step.facts?.frees ?? [];
-  const fits = step.facts?.fits ?? [];
-  if (!bags.length && !fits.length) return null;
-  const href = `${location.origin}/jobs/${bay.view.job.id}/bay?step=${step.id}`;
-  const from = (key: string) =>
-    bay.steps.flatMap((s, i) => s.facts?.frees.filter((f) => f.key === key).map((f) => ({ ...f, at: i + 1 })) ?? [])[0];
-  return (
-    <section aria-label="Bags">
-      {bags.length > 0 && (
-        <>
-          <h2>
-            Bag these, label on the bag <small>the code opens this step</small>
-          </h2>
-          <div className={css.bags}>
-            {bags.map((f, i) => {
-              const item = bay.items.find((x) => x.what === "bag" && x.key === f.key)!;
-              return (
-                <div key={f.key}>
-                  <BagLabel
-                    href={href}
-                    name={`${bay.at + 1}${String.fromCharCode(65 + i)}`}
-                    tag={bay.view.vehicle.tag}
-                    step={`step ${bay.at + 1}`}
-                  />
-                  <TickKey bay={bay} step={step} item={item} />
-                </div>
-              );
-            })}
-          </div>
-          <Press className={css.small} onClick={() => window.print()}>
-            Print these labels
-          </Press>
-        </>
-      )}
-      {fits.length > 0 && (
-        <p className={css.back2}>
-          From the bags:{" "}
-          {fits.map((key) => {
-            const f = from(key);
-            return f ? <span key={key}>{` ${f.count > 1 ? `${f.count} ` : ""}${f.name} (step ${f.at})`}</span> : null;
-          })}
-        </p>
-      )}
-    </section>
-  );
-}
-
-function Waits({ bay, now }: { bay: Bay; now: number }) {
-  const running = bay.waits.filter((w) => Date.parse(w.until) > now);
-  if (!running.length) return null;
-  return (
-    <>
-      {running.map((w) => {
-        const [from, until] = [Date.parse(w.from), Date.parse(w.until)];
-        const part = Math.max(0, Math.min(1, (now - from) / (until - from)));
-        return (
-          <div key={w.step.id} className={css.wait}>
-            <p>
-              <b>{capital(w.step.facts?.waitFor || w.step.text)}</b>
-              <span>
-                {runningText(until - now)} <small>left</small>
-              </span>
-            </p>
-            <div className={css.bar}>
-              <i style={{ width: `${part * 100}%` }} />
-            </div>
-          </div>
-        );
-      })}
-    </>
-  );
-}
-
-/** A wait that ends says so, where the browser may. */
-function useWaitNotices(bay: Bay): void {
-  const running = bay.waits.map((w) => `${w.until} ${w.step.facts?.waitFor ?? ""}`).join("\n");
-  useEffect(() => {
-    const now = Date.now();
-    const [next] = running
-      .split("\n")
-      .filter((w) => Date.parse(w.slice(0, 24)) > now)
-      .sort();
-    if (!next || typeof Notification === "undefined") return;
-    if (Notification.permission === "default") void Notification.requestPermission();
-    const timer = setTimeout(
-      () => {
-        if (Notification.permission !== "granted") return;
-        new Notification("Time is up", { body: next.slice(25) || "The wait is over." });
-      },
-      Math.min(2 ** 31 - 1, Date.parse(next.slice(0, 24)) - now),
-    );
-    return () => clearTimeout(timer);
-  }, [running]);
-}
-
-function PhotoKey({ bay, step }: { bay: Bay; step: Step }) {
-  const picker = useRef<HTMLInputElement>(null);
-  const { me } = usePeople();
-  const [says, setSays] = useState("");
-  const label = `Photo at ${step.text}`.slice(0, 110);
-  const take = async (file: File): Promise<void> => {
-    const about = {
-      jobId: bay.view.job.id,
-      readingId: null,
-      name: `${step.text}: ${file.name}`.slice(0, 200),
-      takenBy: me?.id ?? null,
-      takenAt: new Date().toISOString(),
-    };
-    try {
-      const kept = await sendFile(photoUpload, file, file.name, () => undefined, new AbortController().signal);
-      bay.edit.create("photo", { ...about, file: kept.file, widthPx: kept.widthPx, heightPx: kept.heightPx }, label);
-      setSays("kept");
-    } catch (error) {
-      if (isUnreachable(error)) {
-        bay.edit.file("photo", file, file.name, about, label);
-        setSays("kept, goes out later");
-      } else setSays(refusedText(error, "The picture") ?? "");
-    }
-  };
-  return (
-    <>
-      <Press className={css.key} onClick={() => picker.current?.click()}>
-        Photo{says && <small role="status">{says}</small>}
-      </Press>
-      <HiddenFile picker={picker} accept="image/*" label="Photo of this step" onFiles={([file]) => void take(file)} />
-    </>
   );
 }
 

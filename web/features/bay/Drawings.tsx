@@ -1,5 +1,5 @@
 import type { StepDrawing as Which } from "../../../contract";
-import css from "./bay.module.css";
+import css from "./drawing.module.css";
 
 const WORDS: Record<Which, [string, string]> = {
   lipInwards: ["Cut through, seen from the rear", "wide lip inwards"],
