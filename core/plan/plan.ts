@@ -39,7 +39,7 @@ export function plan(input: PlanInput, tell?: (part: number) => void): PlanAnswe
   const quick = search(net, weights, { width: QUICK_WIDTH, below: Infinity });
   if (!quick.best) throw new RangeError("steps: no order respects the needs; they go round in a circle");
   const thorough =
-    quick.laidAside === null
+    quick.leastDropped === null
       ? null
       : search(net, weights, {
           width: widthFor(steps.length),
@@ -47,7 +47,7 @@ export function plan(input: PlanInput, tell?: (part: number) => void): PlanAnswe
           tell,
         });
   const best = thorough?.best ?? quick.best;
-  const open = thorough?.laidAside ?? null;
+  const open = thorough?.leastDropped ?? null;
   const bounded = open !== null && open < best.costMin - 1e-9;
 
   const { order } = best;

@@ -24,8 +24,8 @@ interface Label {
 export interface Found {
   /** Null where no order costs less than was asked for. */
   best: { order: number[]; costMin: number } | null;
-  /** What was laid aside unfinished could not have come to less than this; null where nothing was. */
-  laidAside: number | null;
+  /** Least that anything dropped unfinished could have come to; null where nothing was dropped. */
+  leastDropped: number | null;
 }
 
 export interface SearchLimits {
@@ -54,7 +54,7 @@ export function search(net: Network, weights: PlanWeights, limits: SearchLimits)
   const waiting = steps.flatMap((s, i) => (s.waitMin > 0 && neededBy[i].length > 0 ? [i] : []));
   const slot = steps.map((_s, i) => waiting.indexOf(i));
   const look = lookAhead(net, weights, slot);
-  let laidAside: number | null = null;
+  let leastDropped: number | null = null;
   let layer: Label[] = [
     {
       done: "\0".repeat((n >> 4) + 1),
@@ -98,16 +98,16 @@ export function search(net: Network, weights: PlanWeights, limits: SearchLimits)
     layer = [...kept.values()].flat();
     if (layer.length > limits.width) {
       layer.sort((a, b) => a.atLeast - b.atLeast);
-      for (const l of layer.slice(limits.width)) laidAside = Math.min(laidAside ?? Infinity, l.atLeast);
+      for (const l of layer.slice(limits.width)) leastDropped = Math.min(leastDropped ?? Infinity, l.atLeast);
       layer.length = limits.width;
     }
     limits.tell?.((count + 1) / n);
   }
   const best = layer.reduce<Label | null>((b, l) => (b === null || l.atLeast < b.atLeast - SAME ? l : b), null);
-  if (!best) return { best: null, laidAside };
+  if (!best) return { best: null, leastDropped };
   const order: number[] = [];
   for (let l: Label = best; l.before; l = l.before) order.unshift(l.last);
-  return { best: { order, costMin: best.atLeast }, laidAside };
+  return { best: { order, costMin: best.atLeast }, leastDropped };
 }
 
 /** Puts a label among those of its kind, unless one of them is as good; drops those it is better than. */

@@ -1,7 +1,7 @@
 import type { JobView } from "../../contract";
 import { countsOf, progressOf, wasOutside } from "../torque";
 import { toMeasureAgain } from "./wanted";
-import { awaited } from "./waits";
+import { awaited, withoutWay } from "./waits";
 
 /** What is open when a job is closed. */
 export interface OpenAtClosing {
@@ -30,6 +30,7 @@ export function openAtClosing(view: JobView): OpenAtClosing[] {
   const findings = view.finding.filter((f) => f.state === "open");
   const parts = [
     ...awaited(view.part),
+    ...withoutWay(view.part),
     ...view.part.filter((p) => !p.carriedOver && !p.alternative && p.state === "arrived"),
   ];
   const again = toMeasureAgain(view);

@@ -1,7 +1,7 @@
 import type { JobView, Stage } from "../../contract";
 import { isGroupDone, specOf } from "../torque";
 import { hasReading, toMeasureAgain, wantedOf } from "./wanted";
-import { awaited } from "./waits";
+import { awaited, withoutWay } from "./waits";
 
 /** How much is open in each stage: the small counts under the rail. Nothing is locked by it. */
 export function openCounts(view: JobView): Record<Stage, number> {
@@ -13,7 +13,10 @@ export function openCounts(view: JobView): Record<Stage, number> {
     ask: (job.complaint ? 0 : 1) + (Object.keys(job.symptoms).length ? 0 : 1),
     gauge: missing,
     compare: view.setup.length === 0 ? 0 : (candidates === 0 ? 1 : 0) + (job.chosenSetupId ? 0 : 1),
-    plan: awaited(view.part).length + view.torqueGroup.filter((g) => specOf(g).kind === "missing").length,
+    plan:
+      awaited(view.part).length +
+      withoutWay(view.part).length +
+      view.torqueGroup.filter((g) => specOf(g).kind === "missing").length,
     fit:
       unfitted +
       view.step.filter((s) => s.state === "open").length +

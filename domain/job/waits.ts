@@ -3,9 +3,15 @@ import type { Job, JobView, Part, Step } from "../../contract";
 type Waits = Job["waits"];
 export type Followed = Partial<Pick<Job, "waits" | "nextAction">>;
 
-/** Parts a job cannot go on without: to be ordered, or on their way. */
+/** Parts a job cannot go on without: to be ordered, or on their way. What is used up comes from the shelf. */
 export const awaited = (parts: readonly Part[]): Part[] =>
-  parts.filter((p) => !p.carriedOver && !p.alternative && (p.state === "needed" || p.state === "ordered"));
+  parts.filter(
+    (p) => !p.carriedOver && !p.alternative && !p.consumable && (p.state === "needed" || p.state === "ordered"),
+  );
+
+/** Parts nobody sells any more, with no other way taken yet. */
+export const withoutWay = (parts: readonly Part[]): Part[] =>
+  parts.filter((p) => p.state === "notSold" && !p.alternative && !p.carriedOver);
 
 const NOTHING: Waits = { kind: "nothing", what: "", since: null, until: null };
 
