@@ -22,6 +22,7 @@ const VIEWS: [name: string, path: string, wait: string][] = [
   ["gated linkage", "/desk/set/gatedLinkage", "The worst detent"],
   ["floor slot", "/desk/set/floorSlot", "How it is done"],
   ["press fit", "/desk/set/pressFit", "How it is done"],
+  ["shelf", "/shelf", "to order"],
   ["shop", "/shop", "People"],
   ["table behind Ask", "/shop/knowledge", "How likely each thing is with this fault"],
 ];
@@ -34,7 +35,9 @@ const STAGES: [number, string, string][] = [
   [214, "compare", "Side view"],
   [215, "compare?tool=slack", "From knob to gearbox"],
   [214, "compare?tool=mounts", "Precision against noise"],
-  [215, "plan", "Torque groups"],
+  [215, "plan", "Ready by"],
+  [219, "plan", "Kinds of job"],
+  [215, "plan?tool=lists", "Torque groups"],
   [217, "fit", "Torque board"],
   [221, "compare", "Notches of"],
   [221, "fit?tool=set", "Kept with the job"],
@@ -66,6 +69,15 @@ for (const [number, stage, text] of STAGES) {
     await inBothLights(page);
   });
 }
+
+test("the bay has no accessibility faults, and neither has what it asks", async ({ page }) => {
+  await openJob(page, 215, "fit");
+  await page.goto(page.url().replace("/fit", "/bay"));
+  await expect(page.getByRole("button", { name: "What did I leave?" })).toBeVisible();
+  await inBothLights(page);
+  await page.getByRole("button", { name: "Found something" }).click();
+  await inBothLights(page);
+});
 
 test("a sheet and one of its values have no accessibility faults", async ({ page }) => {
   await page.goto("/sheets");

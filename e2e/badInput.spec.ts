@@ -46,7 +46,7 @@ test("the bench refuses nonsense at the field and draws the gap of a lever that 
 });
 
 test("a torque specification says where reading stopped", async ({ page }) => {
-  await openJob(page, 215, "plan");
+  await openJob(page, 215, "plan?tool=lists");
   await page.getByRole("button", { name: /^(?!Move ).*Shifter to floor/ }).click();
   const spec = page.getByLabel("specification, as written");
   await spec.fill("tight till it feels good");

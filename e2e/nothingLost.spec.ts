@@ -27,7 +27,7 @@ test("text is saved while it is typed, and by a reload in mid-word", async ({ pa
 });
 
 test("a line that is not added yet is there again after a look elsewhere and a reload", async ({ page }) => {
-  await openJob(page, 215, "plan");
+  await openJob(page, 215, "plan?tool=lists");
   const line = page.getByLabel("Add a step: what to do");
   await line.fill("Look at the boot ring");
   await page.getByRole("tab", { name: /Fit/ }).click();
@@ -112,7 +112,7 @@ test("a stage that cannot be fetched says so and opens by itself later", async (
   await expect(page.getByText("No connection, and this screen was not opened before.")).toBeVisible();
   await page.unroute(/assets\/plan-.*js/);
   await page.unroute("**/api/shop");
-  await expect(page.getByLabel("Add a step: what to do")).toBeVisible();
+  await expect(page.getByRole("group", { name: "The day, by place" })).toBeVisible();
 });
 
 test("every stage works without a connection once the page has been open for a moment", async ({ page }) => {
@@ -127,7 +127,7 @@ test("every stage works without a connection once the page has been open for a m
   await page.waitForLoadState("networkidle");
   await page.route("**/assets/**", (route) => route.abort());
   for (const [stage, sign] of [
-    ["Plan", page.getByLabel("Add a step: what to do")],
+    ["Plan", page.getByRole("group", { name: "The day, by place" })],
     ["Fit", page.getByRole("region", { name: "Answer" })],
     ["Prove", verdict(page)],
   ] as const) {

@@ -69,7 +69,7 @@ test("a leaflet's table becomes a sheet, two vehicles have it, and a job takes f
   await expect(page.getByRole("region", { name: "Vehicles with this sheet" })).toContainText("SI 1142");
   await saved(page);
 
-  await openJob(page, 215, "plan");
+  await openJob(page, 215, "plan?tool=lists");
   await page.getByRole("button", { name: "Take from the vehicle" }).click();
   const take = dialog(page, /From the book/);
   for (const name of ["Shift tower", "Selector cover", "Shield", "Mount bracket"]) {

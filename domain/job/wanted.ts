@@ -1,7 +1,7 @@
 import { type JobView, type RoomUnit } from "../../contract";
 import { PRESETS } from "../mounts";
 import { findReading, mainPair, sameMeasurand, type Measurand, type Phase } from "../readings";
-import { topicsOf } from "./topics";
+import { topicsOf, type Topic } from "./topics";
 
 const none = { fromGear: "", toGear: "" };
 
@@ -39,14 +39,21 @@ function ofSteps(view: JobView): Measurand[] {
 }
 
 /**
- * What a job of this kind measures before anything comes apart, and again afterwards: what its steps say; of a job
- * without such steps the lever for slop, throw and
+ * What a job of this kind measures before anything comes apart, and again afterwards: what its steps say, and what
+ * its complaint is about: the lever for slop, throw and
  * selection (and where nothing was said yet), the mounts for shake and sag.
  */
 export function wantedOf(view: JobView): Measurand[] {
   const planned = ofSteps(view);
-  if (planned.length) return planned;
   const topics = topicsOf(view);
+  if (!planned.length) return byTopic(view, topics);
+  // What the complaint is about is measured besides, whatever the kind of job.
+  const besides = topics.length ? byTopic(view, topics) : [];
+  return [...planned, ...besides.filter((m) => !planned.some((p) => sameMeasurand(p, m)))];
+}
+
+/** The lever for slop, throw and selection, and where nothing was said yet; the mounts for shake and sag. */
+function byTopic(view: JobView, topics: readonly Topic[]): Measurand[] {
   const pair = mainPair(view.vehicle.gearbox);
   const lever: Measurand[] = [
     { quantity: "throw", fromGear: pair.from, toGear: pair.to },
