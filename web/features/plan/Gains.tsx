@@ -69,7 +69,7 @@ export function Gains({ plan }: { plan: PlanModel }) {
     <div className={css.gains} role="group" aria-label="The order listed against the best order found">
       {rows.map((r) => (
         <div key={r.name}>
-          <h3 className="hd2">{r.name}</h3>
+          <h2 className="hd2">{r.name}</h2>
           <p className={css.figure}>
             {r.from !== null && r.from !== r.to && (
               <>

@@ -48,7 +48,7 @@ export function PickList({ plan, onOrder }: { plan: PlanModel; onOrder: () => vo
         </Button>
       </div>
       {stops.length === 0 && <p className="q">The steps name no tools and no parts.</p>}
-      <div className={css.picks}>
+      <div className={css.picks} tabIndex={0} role="group" aria-label="Stays, in their order">
         {stops.map((p, i) => (
           <div key={i}>
             <div className={css.pickHead}>
