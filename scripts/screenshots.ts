@@ -64,7 +64,12 @@ async function shots(): Promise<Shot[]> {
     { name: "knowledge", path: "/shop/knowledge" },
     { name: "slack-chain", path: `${job(215)}/compare?tool=slack` },
     { name: "plan", path: `${job(215)}/plan`, prepare: (page) => page.getByText("Ready by").waitFor() },
-    { name: "bay-tablet", path: `${job(217)}/bay`, size: [820, 1180] },
+    {
+      name: "bay-tablet",
+      path: `${job(215)}/bay`,
+      size: [820, 1180],
+      prepare: (page) => page.getByRole("button", { name: /^Step \d+: Exhaust shield off/ }).click(),
+    },
     { name: "fit", path: `${job(217)}/fit`, prepare: (page) => page.getByLabel(/Wrench reading/).fill("61.4") },
     {
       name: "fit-tablet",

@@ -16,7 +16,7 @@ const HEAD = 54;
 const LANE = 74;
 const HELP = 26;
 /** Breadth of the words beside a call, px. */
-const CALL_WORDS = 140;
+const CALL_WORDS = 118;
 const HEIGHT = HEAD + HELP + LANES.length * LANE + 6;
 const yOf = (lane: number): number => HEAD + HELP + lane * LANE + LANE / 2;
 
@@ -71,6 +71,8 @@ export function DayRails({ plan, onOpen }: { plan: PlanModel; onOpen: (step: Ste
   };
   const grip = useGrip<Slot, Held>({
     onTake: (_at, slot) => {
+      // The steps two share are not one order that could be moved in.
+      if (plan.who) return null;
       const svg = document.querySelector<SVGSVGElement>(`.${css.rails}`);
       if (!svg) return null;
       dragged.current = false;
@@ -87,7 +89,7 @@ export function DayRails({ plan, onOpen }: { plan: PlanModel; onOpen: (step: Ste
   });
   const key = (e: React.KeyboardEvent, slot: Slot): void => {
     if (e.key === "Enter") return onOpen(slot.step);
-    if (e.key !== "ArrowLeft" && e.key !== "ArrowRight") return;
+    if (plan.who || (e.key !== "ArrowLeft" && e.key !== "ArrowRight")) return;
     e.preventDefault();
     move(slot.step.id, slot.number - 1 + (e.key === "ArrowLeft" ? -1 : 1));
   };
@@ -158,7 +160,7 @@ export function DayRails({ plan, onOpen }: { plan: PlanModel; onOpen: (step: Ste
         <text x={8} y={HEAD + 16} className={css.lane}>
           Helper
         </text>
-        {calls.map((call, i) => {
+        {(plan.who ? [] : calls).map((call, i) => {
           const [x1, x2] = [x(timed(call.steps[0])?.start), x(timed(call.steps[call.steps.length - 1])?.end)];
           return (
             <g key={i} className={css.helper}>
@@ -181,7 +183,17 @@ export function DayRails({ plan, onOpen }: { plan: PlanModel; onOpen: (step: Ste
             </g>
           );
         })}
-        <path d={wayOf(slots)} className={css.way} />
+        {plan.who ? (
+          [0, 1].map((w) => (
+            <path
+              key={w}
+              d={wayOf(slots.filter((s) => plan.who?.get(s.step.id) === w || s.step.hands === 2))}
+              className={w ? `${css.way} ${css.other}` : css.way}
+            />
+          ))
+        ) : (
+          <path d={wayOf(slots)} className={css.way} />
+        )}
         {waits.map((w) => {
           const slot = slots.find((s) => s.step.id === w.step.id);
           if (!slot) return null;
@@ -210,7 +222,12 @@ export function DayRails({ plan, onOpen }: { plan: PlanModel; onOpen: (step: Ste
               role="button"
               aria-label={`${s.number}: ${s.step.text}, ${PLACE_NAMES[s.step.place]}`}
               aria-keyshortcuts="ArrowLeft ArrowRight Enter"
-              className={[css.slot, critical.has(s.step.id) && css.critical, held?.id === s.step.id && css.held]
+              className={[
+                css.slot,
+                critical.has(s.step.id) && css.critical,
+                held?.id === s.step.id && css.held,
+                plan.who?.get(s.step.id) === 1 && css.second,
+              ]
                 .filter(Boolean)
                 .join(" ")}
               onKeyDown={(e) => key(e, s)}

@@ -59,6 +59,7 @@ export function OrderList({ view, edit, onClose }: StageProps & { onClose: () =>
     <Modal
       open
       width={680}
+      rootClassName={css.order}
       title={`To order for job ${view.job.number ?? ""}`}
       onCancel={onClose}
       footer={[

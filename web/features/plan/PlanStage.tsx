@@ -99,7 +99,7 @@ function Planned({ plan, tabs, onMore }: { plan: PlanModel; tabs: React.ReactNod
       {plan.seen && <DayRails plan={plan} onOpen={(s) => setOpen(s.id)} />}
       {plan.seen && (
         <div className={day.legend}>
-          {better && (
+          {(better || plan.two !== null) && (
             <span className="row-flex">
               <Button size="small" aria-pressed={shown === "best"} onClick={() => plan.setShown("best")}>
                 Best order found
@@ -112,6 +112,14 @@ function Planned({ plan, tabs, onMore }: { plan: PlanModel; tabs: React.ReactNod
               >
                 As listed
               </Button>
+              <Button size="small" aria-pressed={shown === "two"} onClick={() => plan.setShown("two")}>
+                Two mechanics
+              </Button>
+            </span>
+          )}
+          {plan.who && (
+            <span className="lb och">
+              dashed way, ochre outline: the second mechanic. One good way to share the steps, not shown to be the best
             </span>
           )}
           <span className="lb">filled: critical, the longest chain of needs; outlined: not critical</span>
@@ -190,19 +198,21 @@ function PlanSentence({ plan }: { plan: PlanModel }) {
   if (!seen || !answer) return <b>Looking for the best order.</b>;
   const last = seen.schedule.reduce((a, s) => ((s.end ?? "") > (a.end ?? "") ? s : a), seen.schedule[0]);
   const sameDay = last.end?.slice(0, 10) === seen.schedule[0].start?.slice(0, 10);
-  const gains = better && listed ? gainsOf(listed, answer) : [];
+  const gains = better && listed && !plan.who ? gainsOf(listed, answer) : [];
   const [first] = late;
   const lateAt = first && seen.schedule.find((t) => t.startMin === first.startMin)?.start?.slice(11);
   return (
     <>
       <b>
-        {!listed
-          ? "The order listed breaks a need: this one does not. "
-          : gains.length
-            ? `${capital(enumerate(gains))}. `
-            : better
-              ? "A better order was found. "
-              : "This is the best order found. "}
+        {plan.who
+          ? "Shared by two mechanics. "
+          : !listed
+            ? "The order listed breaks a need: this one does not. "
+            : gains.length
+              ? `${capital(enumerate(gains))}. `
+              : better
+                ? "A better order was found. "
+                : "This is the best order found. "}
       </b>
       Ready by <Num>{last.end?.slice(11)}</Num>
       {!sameDay && ` on ${last.end?.slice(0, 10)}`}

@@ -78,6 +78,18 @@ describe("the order of work", () => {
     expect(edit.all.mock.calls[0][0]).toBe("Paint: moved in the order");
   });
 
+  it("shows how two mechanics would share the steps, as what it is, and lets nothing be moved there", async () => {
+    const { edit, user } = stage([oil, trim, paint, fit]);
+    await user.click(screen.getByRole("button", { name: "Two mechanics" }));
+    expect(screen.getByText(/not shown to be the best$/)).toBeTruthy();
+    const day = screen.getByRole("group", { name: "The day, by place" });
+    expect(within(day).getAllByRole("button")).toHaveLength(4);
+    fireEvent.keyDown(within(day).getByRole("button", { name: /Paint,/ }), { key: "ArrowRight" });
+    expect(edit.all).not.toHaveBeenCalled();
+    await user.click(screen.getByRole("button", { name: "As listed" }));
+    expect(screen.queryByText(/not shown to be the best$/)).toBeNull();
+  });
+
   it("names the steps whose needs go in a circle, and plans nothing", () => {
     stage([
       { ...paint, needs: [fit.id] },

@@ -1,3 +1,4 @@
+import dayjs from "dayjs";
 import { useMemo, useState } from "react";
 import type { Step } from "../../../contract";
 import { planOf, type PlanAnswer, type TimedOrder } from "../../../core";
@@ -28,12 +29,36 @@ function nowOnTheWall(): string {
   return `${at.getFullYear()}-${pad(at.getMonth() + 1)}-${pad(at.getDate())}T${pad(at.getHours())}:${pad(at.getMinutes())}`;
 }
 
+/** The steps as two mechanics share them, timed from the same morning; nights are not looked at. */
+function sharedOrder(
+  two: ReturnType<typeof twoMechanics>,
+  one: TimedOrder,
+  waitOf: (id: string) => number,
+): TimedOrder {
+  const first = dayjs(one.schedule[0]?.start);
+  const clock = (minutes: number): string => first.add(minutes, "minute").format("YYYY-MM-DDTHH:mm");
+  const steps = [...two.steps].sort((a, b) => a.startMin - b.startMin || a.who - b.who);
+  return {
+    ...one,
+    order: steps.map((s) => s.id),
+    finishMin: two.finishMin,
+    schedule: steps.map((s) => ({
+      id: s.id,
+      startMin: s.startMin,
+      endMin: s.endMin,
+      readyMin: s.endMin + waitOf(s.id),
+      start: clock(s.startMin),
+      end: clock(s.endMin),
+    })),
+  };
+}
+
 /** The plan of a job: the order it is listed in, the best one found, and what each comes to. */
 export function usePlan({ view, edit }: StageProps) {
   const desk = useShop();
   const hours = desk?.shop.hours ?? USUAL_HOURS;
   const [start] = useState(nowOnTheWall);
-  const [shown, setShown] = useState<"best" | "listed">("best");
+  const [shown, setShown] = useState<"best" | "listed" | "two">("best");
   const steps = view.step;
   const circle = useMemo(() => circleOf(steps), [steps]);
   const ahead = useMemo(() => stepsAhead(steps), [steps]);
@@ -60,14 +85,17 @@ export function usePlan({ view, edit }: StageProps) {
   const costOf = (o: TimedOrder): number => o.finishMin + 4 * o.placeChanges + 10 * o.helperSpells + 3 * o.loadChanges;
   const gain = answer && listed ? costOf(listed) - answer.costMin : null;
   const better = answer !== null && (listed === null || (gain ?? 0) > 0.5);
-  const seen: TimedOrder | null = better && shown === "best" ? answer : (listed ?? answer);
+  const two = question && answer ? twoMechanics(question, answer.order) : null;
+  const shared =
+    two && answer && shown === "two"
+      ? sharedOrder(two, answer, (id) => steps.find((s) => s.id === id)?.waitMin ?? 0)
+      : null;
+  const seen: TimedOrder | null = shared ?? (better && shown !== "listed" ? answer : (listed ?? answer));
 
   const byId = useMemo(() => new Map(steps.map((s) => [s.id, s])), [steps]);
   const visits = seen ? visitsOf(steps, seen.schedule) : [];
   const picks = pickList(visits, view.part);
   const late = seen ? latePieces(picks, seen.schedule) : [];
-  const two = question && answer ? twoMechanics(question, answer.order) : null;
-
   /** Puts what is ahead in this order, after what is done. */
   const useOrder = (order: readonly string[], label: string): void => {
     const places = [...steps.map((s) => s.position)].sort((a, b) => a - b);
@@ -112,6 +140,8 @@ export function usePlan({ view, edit }: StageProps) {
     picks,
     late,
     two,
+    /** Who does each step, where two mechanics share them. */
+    who: shared && two ? new Map(two.steps.map((s) => [s.id, s.who])) : null,
     calls: seen ? helperCalls(steps, seen.schedule) : [],
     waits: seen ? waitsOf(steps, seen.schedule) : [],
     breaks: (order: readonly Step[]) => brokenNeeds(order),
