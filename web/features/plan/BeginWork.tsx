@@ -198,7 +198,7 @@ export function BeginWork({ view, edit, tabs, onOwn }: StageProps & { tabs: Reac
                     0,
                   ),
                 )}{" "}
-                min of work, typical
+                min of work, typical or as it took here
               </span>
             </h3>
             <ol style={{ padding: 0, margin: 0, listStyle: "none" }}>

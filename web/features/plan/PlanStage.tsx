@@ -12,6 +12,7 @@ import type { StageProps } from "../../data/stage";
 import { BeginWork } from "./BeginWork";
 import { DayRails } from "./DayRails";
 import { Gains } from "./Gains";
+import { NeedsCircle } from "./NeedsCircle";
 import { OrderList } from "./OrderList";
 import { OwnTemplate } from "./OwnTemplate";
 import { PartsList } from "./PartsList";
@@ -96,6 +97,7 @@ function Planned({ plan, tabs, onMore }: { plan: PlanModel; tabs: React.ReactNod
       <Answer acts={acts}>
         <PlanSentence plan={plan} />
       </Answer>
+      {plan.circle && <NeedsCircle steps={plan.circle} onOpen={(s) => setOpen(s.id)} />}
       {plan.seen && <DayRails plan={plan} onOpen={(s) => setOpen(s.id)} />}
       {plan.seen && (
         <div className={day.legend}>

@@ -97,6 +97,8 @@ describe("the order of work", () => {
     ]);
     expect(says()).toContain("These steps need each other in a circle: Paint, then Fit the painted, and round again.");
     expect(screen.queryByRole("group", { name: "The day, by place" })).toBeNull();
+    const circle = screen.getByRole("region", { name: "Needs in a circle" });
+    expect(plainText(within(circle).getByRole("button", { name: /^Paint/ }))).toContain("needs Fit the painted first");
   });
 
   it("names the part it hangs on, and when it must be here", async () => {
