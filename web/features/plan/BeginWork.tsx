@@ -128,7 +128,9 @@ export function BeginWork({ view, edit, tabs, onOwn }: StageProps & { tabs: Reac
             <span className="lb">
               {likely.length
                 ? `${countInWords(likely.length, "kind")} that this complaint speaks for, first`
-                : "nothing in the complaint speaks for one of them"}
+                : view.job.complaint
+                  ? "nothing in the complaint speaks for one of them"
+                  : "no complaint is written down yet"}
             </span>
           </h2>
           <ul className="lined">
