@@ -11,6 +11,7 @@ import {
   askLockout,
   askMatch,
   askMeasurement,
+  askLearn,
   askPlan,
   askService,
   askMountCompare,
@@ -41,6 +42,7 @@ import {
   lockoutInput,
   matchInput,
   measurementInput,
+  learnInput,
   planInput,
   serviceInput,
   mountCompareInput,
@@ -225,6 +227,12 @@ export const models: readonly Model[] = [
     asks: "Which part is it, and what is worth testing next?",
     input: diagnoseInput,
     ask: askDiagnose,
+  },
+  {
+    name: "learn",
+    asks: "What do the shop's own closed jobs say about the table behind Ask?",
+    input: learnInput,
+    ask: askLearn,
   },
   {
     name: "plan",

@@ -12,6 +12,7 @@ import {
   match,
   orders,
   measurement,
+  learn,
   plan,
   service,
   mountCompare,
@@ -74,6 +75,8 @@ import {
   diagnoseInput,
   leverInput,
   measurementInput,
+  checkLearn,
+  learnInput,
   checkPlan,
   planInput,
   checkService,
@@ -138,5 +141,6 @@ export const askDiagnose = /* @__PURE__ */ validated(diagnoseInput, checkDiagnos
 /** `tell` hears how far it is, 0 to 1. */
 export const askPlan = (raw: unknown, tell?: (part: number) => void) =>
   validated(planInput, checkPlan, (input) => plan(input, tell))(raw);
+export const askLearn = /* @__PURE__ */ validated(learnInput, checkLearn, learn);
 export const askService = /* @__PURE__ */ validated(serviceInput, checkService, service);
 export const askMeasurement = /* @__PURE__ */ validated(measurementInput, null, measurement);

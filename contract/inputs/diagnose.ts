@@ -109,15 +109,20 @@ export const knowledgeChanges = z.strictObject({
   howTos: howTos.optional(),
 }) satisfies z.ZodType<KnowledgeChanges>;
 
+/** The kind of vehicle a table is asked for. */
+export const vehicleOfTable = z.strictObject({
+  shifter: word(shifters),
+  layout: word(layouts),
+  gearbox: word(gearboxes).optional(),
+});
+
 export const diagnoseInput = z.strictObject({
   observations: list(
     z.strictObject({ id: text(), present: z.boolean({ error: () => `${ACCEPTS}true or false` }) }),
     0,
     500,
   ).default([]),
-  vehicle: z
-    .strictObject({ shifter: word(shifters), layout: word(layouts), gearbox: word(gearboxes).optional() })
-    .optional(),
+  vehicle: vehicleOfTable.optional(),
   knowledge: knowledgeSchema.default(defaultKnowledge),
   lead: z
     .number({ error: () => `${ACCEPTS}a number over 0.5 and under 1` })

@@ -4,6 +4,7 @@ export * from "./compare";
 export * from "./slack";
 export * from "./torque";
 export * from "./measurement";
+export * from "./learn";
 export * from "./plan";
 export * from "./service";
 export * from "./clearance";

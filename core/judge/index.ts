@@ -14,6 +14,7 @@ export type {
   ShifterOfTable,
   VehicleKind,
 } from "./knowledge";
+export { learn, type ClosedCase, type LearnAnswer, type LearnInput, type Score } from "./learn";
 export { drawCase, seededRandom, walkCase, withTest } from "./rehearse";
 export type { RehearsedCase, RehearsedWalk } from "./rehearse";
 export { RECORDED_AS, shopStandard } from "./recorded";
