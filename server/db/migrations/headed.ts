@@ -56,3 +56,33 @@ export async function dropDefaults(
     if (changes.length) await runner.changeColumns(table, changes);
   }
 }
+
+/** A column that a table gets, and what the rows there were have in it; null where they have none. */
+export type AddedColumn = readonly [table: string, name: string, spec: ColumnSpec, value: string | null];
+
+/** Adds columns to the tables there are. Each call copies its table: all columns of one table in one call. */
+export async function addColumns(runner: QueryRunner, added: readonly AddedColumn[]): Promise<void> {
+  for (const table of new Set(added.map(([t]) => t))) {
+    await runner.addColumns(
+      table,
+      added
+        .filter(([t]) => t === table)
+        .map(([, name, spec, value]) =>
+          value === null ? new TableColumn(tableColumn(name, spec)) : columnWithDefault(name, spec, value),
+        ),
+    );
+  }
+  await dropDefaults(
+    runner,
+    added.filter(([, , , value]) => value !== null).map(([table, name, spec]) => [table, name, spec] as const),
+  );
+}
+
+export async function removeColumns(runner: QueryRunner, added: readonly AddedColumn[]): Promise<void> {
+  for (const table of new Set(added.map(([t]) => t))) {
+    await runner.dropColumns(
+      table,
+      added.filter(([t]) => t === table).map(([, name]) => name),
+    );
+  }
+}

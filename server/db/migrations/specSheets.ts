@@ -1,6 +1,6 @@
-import { Table, TableColumn, type MigrationInterface, type QueryRunner } from "typeorm";
+import { Table, type MigrationInterface, type QueryRunner } from "typeorm";
 import { column, tableColumn, type ColumnSpec } from "../columns";
-import { columnWithDefault, dropDefaults, headColumns } from "./headed";
+import { addColumns, headColumns, removeColumns, type AddedColumn } from "./headed";
 
 const { text, real, flag, json, maybe } = column;
 
@@ -51,7 +51,7 @@ const LINE: Record<string, ColumnSpec> = {
 };
 
 /** Columns that the records there were get a value for. */
-const ADDED: readonly (readonly [table: string, name: string, spec: ColumnSpec, value: string | null])[] = [
+const ADDED: readonly AddedColumn[] = [
   ["vehicle", "sheetId", maybe(text), null],
   ["vehicle", "chassis", text, ""],
   ["vehicle", "options", json, "[]"],
@@ -112,28 +112,11 @@ export class SpecSheets1764800000000 implements MigrationInterface {
         foreignKeys: [foreignKey("sheetId", "sheet"), foreignKey("vehicleId", "vehicle")],
       }),
     );
-    // Each call copies its table: all columns of one table in one call.
-    for (const table of new Set(ADDED.map(([t]) => t))) {
-      await runner.addColumns(
-        table,
-        ADDED.filter(([t]) => t === table).map(([, name, spec, value]) =>
-          value === null ? new TableColumn(tableColumn(name, spec)) : columnWithDefault(name, spec, value),
-        ),
-      );
-    }
-    await dropDefaults(
-      runner,
-      ADDED.filter(([, , , value]) => value !== null).map(([table, name, spec]) => [table, name, spec] as const),
-    );
+    await addColumns(runner, ADDED);
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    for (const table of new Set(ADDED.map(([t]) => t))) {
-      await runner.dropColumns(
-        table,
-        ADDED.filter(([t]) => t === table).map(([, name]) => name),
-      );
-    }
+    await removeColumns(runner, ADDED);
     await runner.dropTable("spec_line");
     await runner.dropTable("sheet");
   }

@@ -1,6 +1,6 @@
-import { Table, TableColumn, type MigrationInterface, type QueryRunner } from "typeorm";
+import { Table, type MigrationInterface, type QueryRunner } from "typeorm";
 import { column, tableColumn, type ColumnSpec } from "../columns";
-import { columnWithDefault, dropDefaults, headColumns } from "./headed";
+import { addColumns, headColumns, removeColumns, type AddedColumn } from "./headed";
 
 const { text, real, flag, json, maybe } = column;
 
@@ -18,7 +18,7 @@ const STOCK: Record<string, ColumnSpec> = {
 };
 
 /** Columns that the records there were get a value for. */
-const ADDED: readonly (readonly [table: string, name: string, spec: ColumnSpec, value: string | null])[] = [
+const ADDED: readonly AddedColumn[] = [
   ["plan_step", "minutes", maybe(real), null],
   ["plan_step", "needs", json, "[]"],
   ["plan_step", "load", json, "[]"],
@@ -56,28 +56,11 @@ export class WorkPlan1764900000000 implements MigrationInterface {
         }),
       );
     }
-    // Each call copies its table: all columns of one table in one call.
-    for (const table of new Set(ADDED.map(([t]) => t))) {
-      await runner.addColumns(
-        table,
-        ADDED.filter(([t]) => t === table).map(([, name, spec, value]) =>
-          value === null ? new TableColumn(tableColumn(name, spec)) : columnWithDefault(name, spec, value),
-        ),
-      );
-    }
-    await dropDefaults(
-      runner,
-      ADDED.filter(([, , , value]) => value !== null).map(([table, name, spec]) => [table, name, spec] as const),
-    );
+    await addColumns(runner, ADDED);
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    for (const table of new Set(ADDED.map(([t]) => t))) {
-      await runner.dropColumns(
-        table,
-        ADDED.filter(([t]) => t === table).map(([, name]) => name),
-      );
-    }
+    await removeColumns(runner, ADDED);
     await runner.dropTable("stock_item");
     await runner.dropTable("job_template");
   }
