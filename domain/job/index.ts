@@ -1,5 +1,5 @@
 export { closingLine, openAtClosing, type OpenAtClosing } from "./closing";
-export { opensAgain, withMoves } from "./moves";
+export { opensAgain, recordsAfter, withMoves } from "./moves";
 export { openCounts } from "./open";
 export { topicsOf, type Topic } from "./topics";
 export { hasReading, measurandsOf, toMeasureAgain, wantedOf } from "./wanted";

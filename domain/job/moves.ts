@@ -1,4 +1,5 @@
 import {
+  resources,
   stageWords,
   type Job,
   type JobView,
@@ -9,8 +10,8 @@ import {
 } from "../../contract";
 import { followed } from "./waits";
 
-/** Records of one kind with a change's operations done to them, as far as they show. */
-function after<R extends ResourceName>(
+/** Records of one kind with a change's operations done to them; what a new one does not say is as usual. */
+export function recordsAfter<R extends ResourceName>(
   records: readonly RecordOf<R>[],
   resource: R,
   operations: readonly Operation[],
@@ -20,7 +21,10 @@ function after<R extends ResourceName>(
     if (op.resource !== resource) continue;
     if (op.op === "delete") list = list.filter((r) => r.id !== op.id);
     else if (op.op === "update") list = list.map((r) => (r.id === op.id ? { ...r, ...op.data } : r));
-    else if (op.op === "create") list.push({ id: op.id, version: 1, ...op.data } as RecordOf<R>);
+    else if (op.op === "create") {
+      const whole = resources[resource].safeParse(op.data);
+      list.push({ id: op.id, version: 1, ...(whole.success ? whole.data : op.data) } as RecordOf<R>);
+    }
   }
   return list;
 }
@@ -39,13 +43,13 @@ export function withMoves(
 ): Operation[] {
   const { job } = view;
   const own = operations.find((op) => op.op === "update" && op.resource === "job" && op.id === job.id);
-  const jobAfter = after([job], "job", operations)[0];
+  const jobAfter = recordsAfter([job], "job", operations)[0];
   if (!jobAfter || jobAfter.closedAt) return [...operations];
   const next: JobView = {
     ...view,
     job: jobAfter,
-    part: after(view.part, "part", operations),
-    step: after(view.step, "step", operations),
+    part: recordsAfter(view.part, "part", operations),
+    step: recordsAfter(view.step, "step", operations),
   };
   const inStage = operations.some((op) => op.resource !== "vehicle" && op.resource !== "shop");
   const later = stage !== null && inStage && stageWords.indexOf(stage) > stageWords.indexOf(job.stage);

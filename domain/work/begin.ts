@@ -1,7 +1,16 @@
-import type { JobView, NewFields, Operation, SpecLine, Step, StepFacts, TemplateContent } from "../../contract";
-import { nextPosition } from "../job";
+import type {
+  JobView,
+  NewFields,
+  Operation,
+  SpecLine,
+  Step,
+  StepFacts,
+  TemplateContent,
+  TemplateStep,
+} from "../../contract";
+import { nextPosition, recordsAfter } from "../job";
 import { groupFrom, partFrom } from "../sheets";
-import { besideOf, inOrder } from "./merge";
+import { besideOf, both, needsFirst } from "./merge";
 
 const wordsOf = (name: string): string[] =>
   name
@@ -38,21 +47,30 @@ export interface Beginning {
   unknown: string[];
 }
 
-/** The steps a job has, as a template names them; the star marks those that are common to several kinds. */
-const stepsThere = (steps: readonly Step[]) =>
-  steps.map((s) => ({
-    recordId: s.id,
-    id: (s.source.split("/")[1] ?? "").replace(/\*$/, "") || s.id,
-    common: s.source.endsWith("*"),
-    facts: s.facts ?? NO_FACTS,
-  }));
+/** The step of its template a record came from; the star marks those that are common to several kinds. */
+const stepIdOf = (s: Step): string => (s.source.split("/")[1] ?? "").replace(/\*$/, "") || s.id;
+const isCommon = (s: Pick<Step, "source">): boolean => s.source.endsWith("*");
+const sourceOf = (template: string, s: TemplateStep): string => `${template}/${s.id}${s.common ? "*" : ""}`;
 
-const stepSource = (templateId: string, stepId: string): string => `${templateId}/${stepId}`;
+/**
+ * Common steps of a job that a template shares, by their name in it. One that is over is shared only while nothing
+ * that closes the work again is over too: a boot that is back on has to come off once more.
+ */
+function sharedSteps(template: TemplateContent, steps: readonly Step[]): Map<string, Step> {
+  const asked = new Map(template.steps.filter((s) => s.common).map((s) => [s.id, s]));
+  const there = steps.filter((s) => isCommon(s) && asked.has(stepIdOf(s)));
+  const over = new Set(there.filter((s) => s.state !== "open").map(stepIdOf));
+  const isClosed = [...over].some((id) => {
+    const { facts, load } = asked.get(id)!;
+    return facts.fits.length + facts.plugs.length > 0 || load.includes("onWheels");
+  });
+  return new Map(there.filter((s) => s.state === "open" || !isClosed).map((s) => [stepIdOf(s), s]));
+}
 
 /**
  * Steps, torque groups and parts of a template as records of a job. Groups and parts come from the vehicle's book
- * where it has them, by the names it gives them; what it lacks is listed without a value. Steps and parts that the
- * job has already are not put there twice.
+ * where it has them, by the names it gives them; what it lacks is listed without a value. Parts that the job has
+ * already are not put there twice; a step that both kinds of work have is done once, and then waits for both.
  */
 export function beginBy(
   template: TemplateContent,
@@ -62,8 +80,18 @@ export function beginBy(
   minutesOf: (source: string, typical: number) => number = (_source, typical) => typical,
 ): Beginning {
   const { job } = view;
-  const there = stepsThere(view.step);
-  const content = besideOf(template, there);
+  const shared = sharedSteps(template, view.step);
+  const content = besideOf(
+    // What is not shared has a name of its own, though others are called so.
+    {
+      ...template,
+      steps: template.steps.map((s) => ({
+        ...s,
+        common: s.common && (shared.has(s.id) || !view.step.some((t) => stepIdOf(t) === s.id)),
+      })),
+    },
+    view.step.map((s) => ({ id: stepIdOf(s), common: isCommon(s), facts: s.facts ?? NO_FACTS })),
+  );
   const operations: Operation[] = [];
   const unknown: string[] = [];
   const make = (resource: "step" | "torqueGroup" | "part", data: object): string => {
@@ -130,41 +158,92 @@ export function beginBy(
     torques: facts.torques.map((t) => groupNames.get(t) ?? t),
     parts: facts.parts.map((p) => partNames.get(p) ?? p),
   });
-  // A common step that another template brought is the same step.
-  const common = new Set(content.steps.filter((s) => s.common).map((s) => s.id));
-  const ids = new Map(there.flatMap((s) => (s.common && common.has(s.id) ? [[s.id, s.recordId] as const] : [])));
-  // A need may stand further down in the list: every step is named before the first is made.
-  const fresh = inOrder(content.steps.filter((s) => !ids.has(s.id)));
-  for (const s of fresh) ids.set(s.id, newId());
-  let stepAt = nextPosition(view.step);
-  let steps = 0;
-  for (const s of fresh) {
-    const source = `${stepSource(content.id, s.id)}${s.common ? "*" : ""}`;
-    const data = {
-      jobId: job.id,
-      text: s.text,
-      place: s.place,
-      hands: s.hands,
-      minutes: minutesOf(source, s.minutes),
-      waitMin: s.waitMin,
-      load: s.load,
-      needs: s.needs.flatMap((n) => ids.get(n) ?? []),
-      facts: named(s.facts),
-      source,
-      position: stepAt,
-    } satisfies NewFields<"step">;
-    operations.push({ op: "create", resource: "step", id: ids.get(s.id)!, data: { ...data } });
-    stepAt += 1;
-    steps += 1;
+  // A need may stand further down in the list: every step has its id before the first is made.
+  const ids = new Map(content.steps.map((s) => [s.id, (s.common && shared.get(s.id)?.id) || newId()]));
+  const asRecord = (s: TemplateStep, source: string) => ({
+    minutes: minutesOf(source, s.minutes),
+    hands: s.hands,
+    waitMin: s.waitMin,
+    load: s.load,
+    needs: s.needs.flatMap((n) => ids.get(n) ?? []),
+    facts: named(s.facts),
+  });
+  const taken = new Map<string, ReturnType<typeof both>>();
+  const fresh = new Map<string, NewFields<"step">>();
+  for (const [k, s] of content.steps.entries()) {
+    const id = ids.get(s.id)!;
+    // By the template's own name, so that what it took elsewhere counts here.
+    const source = sourceOf(template.id, template.steps[k]);
+    const there = s.common ? shared.get(s.id) : undefined;
+    if (!there) fresh.set(id, { jobId: job.id, text: s.text, place: s.place, ...asRecord(s, source), source });
+    else if (there.state === "open") {
+      const { minutes, facts, ...rest } = there;
+      taken.set(id, both({ ...rest, minutes: minutes ?? 0, facts: facts ?? NO_FACTS }, asRecord(s, source)));
+    }
   }
+  // The shared ones wait for what is new now, so the list is put in order anew; what is over keeps its place.
+  const ahead = view.step.filter((s) => s.state === "open");
+  const list = needsFirst([
+    ...ahead.map((s) => ({ id: s.id, needs: taken.get(s.id)?.needs ?? s.needs })),
+    ...[...fresh].map(([id, s]) => ({ id, needs: s.needs ?? [] })),
+  ]);
+  const from = nextPosition(view.step.filter((s) => s.state !== "open"));
+  for (const [k, { id }] of list.entries()) {
+    const made = fresh.get(id);
+    if (made) {
+      operations.push({ op: "create", resource: "step", id, data: { ...made, position: from + k } });
+      continue;
+    }
+    const there = ahead.find((s) => s.id === id)!;
+    const data = { ...taken.get(id), ...(there.position !== from + k && { position: from + k }) };
+    if (Object.keys(data).length) operations.push({ op: "update", resource: "step", id, version: there.version, data });
+  }
+  const steps = fresh.size;
   return { operations, steps, groups, parts, unknown };
+}
+
+/**
+ * Several kinds of work begun in one visit, one after the other, as one change: what a later one says of a record
+ * that an earlier one makes goes into its making.
+ */
+export function beginByAll(
+  templates: readonly TemplateContent[],
+  view: JobView,
+  ...how: [lines: readonly SpecLine[], newId: () => string, minutesOf?: (source: string, typical: number) => number]
+): Beginning {
+  const all: Beginning = { operations: [], steps: 0, groups: 0, parts: 0, unknown: [] };
+  for (const template of templates) {
+    const now = {
+      ...view,
+      step: recordsAfter(view.step, "step", all.operations),
+      torqueGroup: recordsAfter(view.torqueGroup, "torqueGroup", all.operations),
+      part: recordsAfter(view.part, "part", all.operations),
+    };
+    const begun = beginBy(template, now, ...how);
+    for (const op of begun.operations) {
+      const known = all.operations.find((o) => o.id === op.id);
+      if (known && "data" in known && "data" in op) Object.assign(known.data, op.data);
+      else all.operations.push(op);
+    }
+    all.steps += begun.steps;
+    all.groups += begun.groups;
+    all.parts += begun.parts;
+    all.unknown.push(...begun.unknown);
+  }
+  return all;
 }
 
 /** The steps of a job as a template of the shop's own, with its fasteners and parts. */
 export function templateOf(view: JobView, id: string, title: string, basis: TemplateContent | null): TemplateContent {
-  const ids = new Map(
-    view.step.map((s, i) => [s.id, (s.source.split("/")[1] ?? "").replace(/\*$/, "") || `step${i + 1}`]),
-  );
+  // Steps of two kinds may be called alike: each has a name of its own here.
+  const ids = new Map<string, string>();
+  const names = new Set<string>();
+  for (const [i, s] of view.step.entries()) {
+    const own = s.source ? stepIdOf(s) : `step${i + 1}`;
+    const name = names.has(own) ? `${s.source.split("/")[0] || "step"}.${own}.${i + 1}`.slice(-60) : own;
+    names.add(name);
+    ids.set(s.id, name);
+  }
   return {
     id,
     kind: basis?.kind ?? null,
@@ -204,7 +283,7 @@ export function templateOf(view: JobView, id: string, title: string, basis: Temp
       needs: s.needs.flatMap((n) => ids.get(n) ?? []),
       waitMin: s.waitMin,
       load: s.load,
-      common: s.source.endsWith("*"),
+      common: isCommon(s),
       facts: s.facts ?? NO_FACTS,
     })),
   };

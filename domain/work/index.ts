@@ -1,7 +1,16 @@
-export { beginBy, templateChanges, lineFor, NO_FACTS, templateOf, UNSAID_MIN, type Beginning } from "./begin";
+export {
+  beginBy,
+  beginByAll,
+  templateChanges,
+  lineFor,
+  NO_FACTS,
+  templateOf,
+  UNSAID_MIN,
+  type Beginning,
+} from "./begin";
 export { leftOpen, markOf, minutesWorked, toAnswer, unanswered, waitOf, type Left, type ToAnswer } from "./left";
 export { besideOf, mergeTemplates, type MergeConflict } from "./merge";
-export { estimateMinutes, type WorkedMinutes } from "./minutes";
+export { estimateMinutes } from "./minutes";
 export { faultsOf, type TemplateFault } from "./mirror";
 export {
   brokenNeeds,

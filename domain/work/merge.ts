@@ -17,17 +17,22 @@ const own = (t: string): string => t;
 
 const loadText = (load: readonly LoadWord[]): string => [...load].sort().join(" ");
 
-function both(a: TemplateStep, b: TemplateStep): TemplateStep {
+type Work = Pick<TemplateStep, "minutes" | "hands" | "waitMin" | "needs" | "load" | "facts">;
+
+/** Longest caution a step keeps. */
+const CAUTION_MAX = 200;
+
+/** One step done for two kinds of work: all that both say of it. */
+export function both(a: Work, b: Work): Work {
   const [f, g] = [a.facts, b.facts];
   return {
-    ...a,
     minutes: Math.max(a.minutes, b.minutes),
     hands: Math.max(a.hands, b.hands),
     waitMin: Math.max(a.waitMin, b.waitMin),
     needs: union(a.needs, b.needs, own),
     load: a.load.length ? a.load : b.load,
     facts: {
-      caution: f.caution || g.caution,
+      caution: [...new Set([f.caution, g.caution].filter(Boolean))].join(" ").slice(0, CAUTION_MAX),
       tools: union(f.tools, g.tools, own),
       frees: union(f.frees, g.frees, (x) => x.key),
       fits: union(f.fits, g.fits, own),
@@ -49,11 +54,11 @@ function both(a: TemplateStep, b: TemplateStep): TemplateStep {
 }
 
 /** Needs before what needs them, otherwise in the order they came in. */
-export function inOrder(steps: readonly TemplateStep[]): TemplateStep[] {
+export function needsFirst<T extends Pick<TemplateStep, "id" | "needs">>(steps: readonly T[]): T[] {
   const left = [...steps];
   const done = new Set<string>();
   const known = new Set(steps.map((s) => s.id));
-  const order: TemplateStep[] = [];
+  const order: T[] = [];
   while (left.length) {
     const k = left.findIndex((s) => s.needs.every((n) => done.has(n) || !known.has(n)));
     // A circle: what is left keeps its order, and the check of the template names it.
@@ -122,7 +127,7 @@ export function mergeTemplates(
   });
   const mine = new Set(shared);
   const steps = [
-    ...a.steps.map((s) => (mine.has(s.id) ? both(s, theirs.get(s.id)!) : s)),
+    ...a.steps.map((s) => (mine.has(s.id) ? { ...s, ...both(s, theirs.get(s.id)!) } : s)),
     ...b.steps.filter((s) => !mine.has(s.id)),
   ];
   return {
@@ -141,7 +146,7 @@ export function mergeTemplates(
       parts: union(a.parts, b.parts, (p) => p.name),
       decisions: union(a.decisions, b.decisions, (d) => d.key),
       proves: union(a.proves, b.proves, own),
-      steps: inOrder(steps),
+      steps: needsFirst(steps),
     },
   };
 }

@@ -1,9 +1,3 @@
-/** How long one step of a template took in jobs that are closed. */
-export interface WorkedMinutes {
-  source: string;
-  minutes: number[];
-}
-
 /** How many jobs the typical figure counts for beside the shop's own. */
 const TYPICAL_COUNTS = 2;
 

@@ -3,9 +3,11 @@ import type { NewFields, Step, StepFacts } from "../../contract";
 import { jobView, PARENT, record } from "../../tests/domain/records";
 import {
   beginBy,
+  beginByAll,
   brokenNeeds,
   circleOf,
   estimateMinutes,
+  faultsOf,
   helperCalls,
   latePieces,
   leftOpen,
@@ -25,6 +27,7 @@ import {
   waitsOf,
 } from ".";
 import { plan, planOf } from "../../core";
+import { recordsAfter } from "../job";
 import { suppliedTemplates } from "../templates";
 
 const SHEET = "01DEMSKERR00000000000000SH";
@@ -121,6 +124,42 @@ describe("a job begun by a template", () => {
     // What one kind opens, the other does not close: every key is opened once.
     const keys = steps.flatMap((s) => s.facts?.frees.map((f) => f.key) ?? []);
     expect(new Set(keys).size).toBe(keys.length);
+  });
+  it.each(suppliedTemplates.map((t) => [t.id, t] as const))(
+    "%s and any other in one visit, or added later, come together again in every order the needs allow",
+    (_id, t) => {
+      for (const other of suppliedTemplates) {
+        if (other === t) continue;
+        const { operations } = beginByAll([t, other], jobView(), [], newId);
+        const ids = operations.map((o) => o.id);
+        expect(new Set(ids).size).toBe(ids.length);
+        const steps = recordsAfter([], "step", operations);
+        const view = jobView({
+          step: [...steps].sort((a, b) => a.position - b.position),
+          torqueGroup: recordsAfter([], "torqueGroup", operations),
+          part: recordsAfter([], "part", operations),
+        });
+        // Parts beyond the sixty a template holds are no fault of the order.
+        const faults = faultsOf(templateOf(view, "both", "Both", null)).filter((f) => f.kind !== "unknownPart");
+        expect({ with: other.id, faults }).toEqual({ with: other.id, faults: [] });
+        expect(brokenNeeds(view.step)).toEqual([]);
+        // Each step counts for its own kind when its minutes are learned.
+        expect(new Set(steps.map((s) => s.source.split("/")[0]))).toEqual(new Set([t.id, other.id]));
+      }
+    },
+  );
+  it("takes apart again what was put together before the second kind was added", () => {
+    const first = recordsAfter([], "step", beginBy(kindOf("turretRebuild"), jobView(), [], newId).operations);
+    const done = (upTo: (s: Step) => boolean) =>
+      first.map((s) => ({ ...s, state: upTo(s) ? ("done" as const) : s.state }));
+    const texts = (steps: Step[]): string[] =>
+      beginBy(kindOf("turretStops"), jobView({ step: steps }), [], newId).operations.flatMap((o) =>
+        o.op === "create" && o.resource === "step" ? [String(o.data.text)] : [],
+      );
+    const boots = "Knob, trim and boots off";
+    // While the boots are off they stay off; once they are on again, they come off once more.
+    expect(texts(done((s) => s.position <= 3))).not.toContain(boots);
+    expect(texts(done(() => true))).toContain(boots);
   });
   it("plans a step with what it took here, moved from the typical", () => {
     expect(estimateMinutes(10, [])).toBe(10);

@@ -3,7 +3,7 @@ import { useMemo, useRef, useState } from "react";
 import { templateContent, type TemplateContent } from "../../../contract";
 import {
   answersOf,
-  beginBy,
+  beginByAll,
   diagnosisOf,
   faultsOf,
   lineFor,
@@ -52,7 +52,8 @@ export function BeginWork({ view, edit, tabs, onOwn }: StageProps & { tabs: Reac
 
   const likely = proposals.filter((p) => p.score > 0);
   const ids = chosen ?? (likely.length ? [likely[0].content.id] : []);
-  const [first, second] = ids.flatMap((id) => proposals.find((p) => p.content.id === id)?.content ?? []);
+  const chosenKinds = ids.flatMap((id) => proposals.find((p) => p.content.id === id)?.content ?? []);
+  const [first, second] = chosenKinds;
   const merged = first && second ? mergeTemplates(first, second) : null;
   const content = merged?.content ?? first ?? null;
   const lines = dossier
@@ -65,7 +66,7 @@ export function BeginWork({ view, edit, tabs, onOwn }: StageProps & { tabs: Reac
 
   const begin = (): void => {
     if (!content) return;
-    const begun = beginBy(content, view, lines, newId, workshop.minutesOf);
+    const begun = beginByAll(chosenKinds, view, lines, newId, workshop.minutesOf);
     const notes = content.decisions.flatMap((d) => {
       const choice = d.choices.find((c) => c.name === decided[d.key]);
       return choice ? [`${d.question} ${choice.name}: ${uncapital(choice.costs)}`] : [];
