@@ -234,7 +234,7 @@ export const offerAnswer = z.strictObject({
   asked: z.string(),
   price: z.number(),
   stock: z.number(),
-  /** Working days until it is here. */
+  /** Days until it is here. */
   days: z.number(),
 });
 export type OfferAnswer = z.infer<typeof offerAnswer>;

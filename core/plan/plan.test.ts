@@ -128,12 +128,18 @@ describe("the best order", () => {
 
   it("tells how far it is, forwards", () => {
     const heard: number[] = [];
-    const steps = Array.from({ length: 14 }, (_, i) =>
-      step(`s${i}`, i % 2 ? "cabin" : "under", 5, [], { waitMin: i % 3 ? 0 : 20 + i, hands: i % 4 ? 1 : 2 }),
+    // Too many ways for the quick pass: the thorough one is gone through, and tells.
+    const places = ["cabin", "under", "bench", "engineBay"] as const;
+    const steps = Array.from({ length: 16 }, (_, i) =>
+      step(`s${i}`, places[(i * 7 + (i >> 2)) % 4], 3 + ((i * 13) % 37), [], {
+        waitMin: i % 3 ? 0 : 20 + i * 7,
+        hands: i % 5 ? 1 : 2,
+      }),
     );
     plan({ steps, weights, hours: { from: "08:00", to: "18:00" }, days: [1] }, (part) => heard.push(part));
     expect(heard).toEqual([...heard].sort((a, b) => a - b));
-    expect(heard.at(-1) ?? 1).toBe(1);
+    expect(heard.length).toBeGreaterThan(1);
+    expect(heard.at(-1)).toBe(1);
   });
 });
 

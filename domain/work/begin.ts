@@ -50,7 +50,9 @@ export interface Beginning {
 /** The step of its template a record came from; the star marks those that are common to several kinds. */
 const stepIdOf = (s: Step): string => (s.source.split("/")[1] ?? "").replace(/\*$/, "") || s.id;
 const isCommon = (s: Pick<Step, "source">): boolean => s.source.endsWith("*");
-const sourceOf = (template: string, s: TemplateStep): string => `${template}/${s.id}${s.common ? "*" : ""}`;
+/** Where a record says it came from: by this its minutes are learned. */
+export const stepSource = (template: string, s: Pick<TemplateStep, "id" | "common">): string =>
+  `${template}/${s.id}${s.common ? "*" : ""}`;
 
 /**
  * Common steps of a job that a template shares, by their name in it. One that is over is shared only while nothing
@@ -173,7 +175,7 @@ export function beginBy(
   for (const [k, s] of content.steps.entries()) {
     const id = ids.get(s.id)!;
     // By the template's own name, so that what it took elsewhere counts here.
-    const source = sourceOf(template.id, template.steps[k]);
+    const source = stepSource(template.id, template.steps[k]);
     const there = s.common ? shared.get(s.id) : undefined;
     if (!there) fresh.set(id, { jobId: job.id, text: s.text, place: s.place, ...asRecord(s, source), source });
     else if (there.state === "open") {

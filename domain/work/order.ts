@@ -4,6 +4,9 @@ import { UNSAID_MIN } from "./begin";
 
 export const USUAL_HOURS: NonNullable<Shop["hours"]> = { from: "08:00", to: "17:00", days: [1, 2, 3, 4, 5] };
 
+/** What a change of place, a call and a change of load are worth, minutes; common practice, no source. */
+export const PLAN_WEIGHTS: PlanInput["weights"] = { placeChangeMin: 4, helperSpellMin: 10, loadChangeMin: 3 };
+
 const loadText = (step: Pick<Step, "load">): string | undefined =>
   step.load.length ? [...step.load].sort().join(" ") : undefined;
 
@@ -24,7 +27,7 @@ export function planQuestion(steps: readonly Step[], hours: NonNullable<Shop["ho
       waitMin: s.waitMin,
       ...(loadText(s) !== undefined && { loadState: loadText(s) }),
     })),
-    weights: { placeChangeMin: 4, helperSpellMin: 10, loadChangeMin: 3 },
+    weights: PLAN_WEIGHTS,
     hours: { from: hours.from, to: hours.to },
     days: hours.days,
     ...(start && { start }),

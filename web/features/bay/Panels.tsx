@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { loadWords } from "../../../contract";
 import { LOAD_NAMES } from "../../format/words";
+import { useKeptDraft } from "../../ui/useDraft";
 import { Press } from "../../ui/Press";
 import { TickKey } from "./TickKey";
 import { StepLinks } from "./StepLinks";
@@ -83,7 +84,7 @@ function Before({ bay, onClose }: Props) {
 }
 
 function Found({ bay, onClose }: Props) {
-  const [text, setText] = useState("");
+  const [text, setText] = useKeptDraft(`found in ${bay.view.job.id}`);
   const [part, setPart] = useState(false);
   const [step, setStep] = useState(false);
   return (
@@ -108,6 +109,7 @@ function Found({ bay, onClose }: Props) {
         disabled={!text.trim()}
         onClick={() => {
           bay.found(text.trim(), { part, step });
+          setText("");
           onClose();
         }}
       >
@@ -118,11 +120,12 @@ function Found({ bay, onClose }: Props) {
 }
 
 function NotAsPlanned({ bay, onClose }: Props) {
-  const [text, setText] = useState("");
+  const [text, setText] = useKeptDraft(`not as planned in ${bay.view.job.id}`);
   const { step } = bay;
   if (!step) return null;
   const then = (act: () => void) => (): void => {
     act();
+    setText("");
     onClose();
   };
   return (

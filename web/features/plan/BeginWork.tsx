@@ -1,6 +1,6 @@
 import { Button, Radio } from "antd";
 import { useMemo, useRef, useState } from "react";
-import { templateContent, type TemplateContent } from "../../../contract";
+import { templateContent, type TemplateContent, type TemplateStep } from "../../../contract";
 import {
   answersOf,
   beginByAll,
@@ -10,6 +10,7 @@ import {
   linesFor,
   mergeTemplates,
   proposeTemplates,
+  stepSource,
   templateChanges,
   type Proposal,
 } from "../../../domain";
@@ -61,6 +62,11 @@ export function BeginWork({ view, edit, tabs, onOwn }: StageProps & { tabs: Reac
         .filter((l) => l.applies.answer !== "no")
         .map((l) => l.line)
     : [];
+  /** Of two kinds in one visit a step is looked for in the one it comes from. */
+  const minutes = (s: TemplateStep): number => {
+    const from = chosenKinds.find((t) => t.steps.some((x) => x.id === s.id)) ?? chosenKinds[0];
+    return workshop.minutesOf(stepSource(from.id, s), s.minutes);
+  };
   const toggle = (id: string): void =>
     setChosen(ids.includes(id) ? ids.filter((i) => i !== id) : [...ids, id].slice(-2));
 
@@ -195,13 +201,8 @@ export function BeginWork({ view, edit, tabs, onOwn }: StageProps & { tabs: Reac
             <h3 className="hd2">
               Steps{" "}
               <span className="lb">
-                {Math.round(
-                  content.steps.reduce(
-                    (sum, s) => sum + workshop.minutesOf(`${content.id}/${s.id}${s.common ? "*" : ""}`, s.minutes),
-                    0,
-                  ),
-                )}{" "}
-                min of work, typical or as it took here
+                {Math.round(content.steps.reduce((sum, s) => sum + minutes(s), 0))} min of work, typical or as it took
+                here
               </span>
             </h3>
             <ol style={{ padding: 0, margin: 0, listStyle: "none" }}>
@@ -213,7 +214,7 @@ export function BeginWork({ view, edit, tabs, onOwn }: StageProps & { tabs: Reac
                     {s.facts.caution && <span className="lb och"> {s.facts.caution}</span>}
                   </span>
                   <span className="lb">
-                    {PLACE_NAMES[s.place]}, {s.minutes} min{s.hands === 2 && ", two people"}
+                    {PLACE_NAMES[s.place]}, {minutes(s)} min{s.hands === 2 && ", two people"}
                     {s.waitMin > 0 && `, then ${s.facts.waitFor || "a wait"} ${s.waitMin} min`}
                   </span>
                 </li>

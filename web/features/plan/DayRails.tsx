@@ -38,6 +38,7 @@ export function DayRails({ plan, onOpen }: { plan: PlanModel; onOpen: (step: Ste
   const { seen, hours, byId, answer, calls, waits, late } = plan;
   /** A drag ends in a click too; that one opens nothing. */
   const dragged = useRef(false);
+  const sheet = useRef<SVGSVGElement>(null);
   const [held, setHeld] = useState<{ id: string; to: number } | null>(null);
   const opens = minuteOfDay(hours.from) ?? 480;
   const scale = dayScale(seen?.schedule ?? [], opens, minuteOfDay(hours.to) ?? 1020);
@@ -45,11 +46,16 @@ export function DayRails({ plan, onOpen }: { plan: PlanModel; onOpen: (step: Ste
   const perMinute = (WIDTH - LEFT) / Math.min(scale.total, (to - from) * 1.5);
   const width = LEFT + scale.total * perMinute;
   const x = (clock: string | undefined): number => LEFT + (clock ? scale.at(clock) : 0) * perMinute;
-  const slots = slotsOf(byId, seen?.schedule ?? [], (t) => ({
-    from: x(t.start),
-    to: x(t.end),
-    ready: x(t.end) + (t.readyMin - t.endMin) * perMinute,
-  }));
+  const slots = slotsOf(
+    byId,
+    seen?.schedule ?? [],
+    (t) => ({
+      from: x(t.start),
+      to: x(t.end),
+      ready: x(t.end) + (t.readyMin - t.endMin) * perMinute,
+    }),
+    plan.steps.length - plan.ahead.length,
+  );
   const order = slots.map((s) => s.step);
   const trial = held ? movedTo(order, held.id, held.to) : null;
   const broken = trial ? plan.breaks(trial).filter((b) => b.step.id === held?.id || b.needs.id === held?.id) : [];
@@ -73,7 +79,7 @@ export function DayRails({ plan, onOpen }: { plan: PlanModel; onOpen: (step: Ste
     onTake: (_at, slot) => {
       // The steps two share are not one order that could be moved in.
       if (plan.who) return null;
-      const svg = document.querySelector<SVGSVGElement>(`.${css.rails}`);
+      const svg = sheet.current;
       if (!svg) return null;
       dragged.current = false;
       return { id: slot.step.id, svg, order };
@@ -91,7 +97,7 @@ export function DayRails({ plan, onOpen }: { plan: PlanModel; onOpen: (step: Ste
     if (e.key === "Enter") return onOpen(slot.step);
     if (plan.who || (e.key !== "ArrowLeft" && e.key !== "ArrowRight")) return;
     e.preventDefault();
-    move(slot.step.id, slot.number - 1 + (e.key === "ArrowLeft" ? -1 : 1));
+    move(slot.step.id, slot.index + (e.key === "ArrowLeft" ? -1 : 1));
   };
 
   const timed = (s: Step) => seen?.schedule.find((t) => t.id === s.id);
@@ -103,6 +109,7 @@ export function DayRails({ plan, onOpen }: { plan: PlanModel; onOpen: (step: Ste
   return (
     <div className={css.scroll}>
       <svg
+        ref={sheet}
         className={css.rails}
         viewBox={`0 0 ${width} ${HEIGHT}`}
         style={{ minWidth: Math.max(900, width * 0.78) }}

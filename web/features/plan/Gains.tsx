@@ -1,4 +1,5 @@
 import { formatNumber } from "../../../core";
+import { PLAN_WEIGHTS } from "../../../domain";
 import { countInWords } from "../../format/grammar";
 import type { PlanModel } from "./usePlan";
 import css from "./day.module.css";
@@ -9,6 +10,7 @@ const clock = (at: string | undefined): string => at?.slice(11) ?? "";
 export function Gains({ plan }: { plan: PlanModel }) {
   const { answer, listed, view } = plan;
   if (!answer) return null;
+  const each = PLAN_WEIGHTS.placeChangeMin;
   const trips = (order: readonly string[]): number => {
     let n = 0;
     let before: string | null = null;
@@ -44,8 +46,8 @@ export function Gains({ plan }: { plan: PlanModel }) {
       to: String(answer.placeChanges),
       note:
         given && given.placeChanges > answer.placeChanges
-          ? `saves ${4 * (given.placeChanges - answer.placeChanges)} min, at 4 min each`
-          : "4 min each",
+          ? `saves ${each * (given.placeChanges - answer.placeChanges)} min, at ${each} min each`
+          : `${each} min each`,
     },
     {
       name: "Waits filled",

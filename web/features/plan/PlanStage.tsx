@@ -3,9 +3,9 @@ import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import type { Step } from "../../../contract";
 import { formatNumber, minuteOfDay } from "../../../core";
-import { awaited, fitDoubts, specOf } from "../../../domain";
+import { awaited, fitDoubts, PLAN_WEIGHTS, specOf, UNSAID_MIN } from "../../../domain";
 import { usePart } from "../../worker";
-import { capital, countInWords, enumerate } from "../../format/grammar";
+import { capital, countInWords, enumerate, numberWord } from "../../format/grammar";
 import { Answer, Num } from "../../ui/Answer";
 import { StepsList } from "../../pieces/job/StepsList";
 import type { StageProps } from "../../data/stage";
@@ -200,6 +200,7 @@ function PlanSentence({ plan }: { plan: PlanModel }) {
   if (!seen || !answer) return <b>Looking for the best order.</b>;
   const last = seen.schedule.reduce((a, s) => ((s.end ?? "") > (a.end ?? "") ? s : a), seen.schedule[0]);
   const sameDay = last.end?.slice(0, 10) === seen.schedule[0].start?.slice(0, 10);
+  const unsaid = ahead.filter((s) => s.minutes === null).length;
   const gains = better && listed && !plan.who ? gainsOf(listed, answer) : [];
   const [first] = late;
   const lateAt = first && seen.schedule.find((t) => t.startMin === first.startMin)?.start?.slice(11);
@@ -226,6 +227,8 @@ function PlanSentence({ plan }: { plan: PlanModel }) {
       ) : (
         "."
       )}
+      {unsaid > 0 &&
+        ` ${capital(countInWords(unsaid, "step"))} without a time: ${UNSAID_MIN} min each is used, estimated.`}
     </>
   );
 }
@@ -246,7 +249,7 @@ function gainsOf(
   best: typeof listed,
 ): string[] {
   const less = (a: number, b: number, one: string, many: string): string =>
-    a < b ? `${countInWords(a, one, many)} instead of ${countInWords(b, "", "").trim()}` : "";
+    a < b ? `${countInWords(a, one, many)} instead of ${numberWord(b)}` : "";
   return [
     less(best.helperSpells, listed.helperSpells, "helper call", "helper calls"),
     less(best.placeChanges, listed.placeChanges, "change of place", "changes of place"),
@@ -261,9 +264,9 @@ function Calculation({ plan, onClose }: { plan: PlanModel; onClose: () => void }
   return (
     <Modal open title="How the order is found" footer={null} onCancel={onClose} width={560}>
       <p>
-        Of all orders that respect what each step needs first, the one with the least: minutes until ready, plus 4 for
-        each change of place, 10 for each call of a helper, 3 for each change of how the vehicle is held. Waits run
-        while other steps are done.
+        Of all orders that respect what each step needs first, the one with the least: minutes until ready, plus{" "}
+        {PLAN_WEIGHTS.placeChangeMin} for each change of place, {PLAN_WEIGHTS.helperSpellMin} for each call of a helper,{" "}
+        {PLAN_WEIGHTS.loadChangeMin} for each change of how the vehicle is held. Waits run while other steps are done.
       </p>
       {answer && (
         <ul className="lined">
@@ -280,8 +283,9 @@ function Calculation({ plan, onClose }: { plan: PlanModel; onClose: () => void }
             {answer.exact ? "No order costs less: all were compared." : answer.notices.map((n) => n.message).join(" ")}
           </li>
           <li>
-            Working hours {hours.from} to {hours.to}. Minutes are typical ones, moved by what the steps took in closed
-            jobs of this shop.
+            Working hours {hours.from} to {hours.to}
+            {plan.usualHours && " (usual ones: none are set in Shop)"}. Minutes are typical ones, moved by what the
+            steps took in closed jobs of this shop.
           </li>
         </ul>
       )}

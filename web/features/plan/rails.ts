@@ -1,9 +1,11 @@
 import type { Place, Step } from "../../../contract";
-import type { PlannedStep } from "../../../core";
+import { minuteOfDay, type PlannedStep } from "../../../core";
 
 /** A slot of the drawing: one step on its place's rail. */
 export interface Slot {
   step: Step;
+  /** Place in the order drawn, from 0; the number shown counts the steps that are over too. */
+  index: number;
   number: number;
   x: number;
   width: number;
@@ -39,12 +41,13 @@ export function twoLines(text: string): string[] {
 
 /**
  * Where each step of a plan stands: on the rail of its place, as long as it takes. Words go above the rail, else
- * below, where they run into no others; else only the number is shown.
+ * below, where they run into no others; else only the number is shown. `over` steps are done before the first.
  */
 export function slotsOf(
   steps: ReadonlyMap<string, Step>,
   schedule: readonly PlannedStep[],
   xOf: (at: PlannedStep) => { from: number; to: number; ready: number },
+  over = 0,
 ): Slot[] {
   const ends = LANES.map(() => ({ above: -Infinity, below: -Infinity }));
   return schedule.flatMap((timed, i): Slot[] => {
@@ -60,11 +63,11 @@ export function slotsOf(
     if (label !== "none") ends[lane][label] = from + wide;
     // A wait is drawn below its step, and no words across it.
     if (ready > to + 1) ends[lane].below = Math.max(ends[lane].below, ready);
-    return [{ step, number: i + 1, x: from + 1, width, lane, label, lines }];
+    return [{ step, index: i, number: over + i + 1, x: from + 1, width, lane, label, lines }];
   });
 }
 
-const minuteOf = (clock: string): number => Number(clock.slice(11, 13)) * 60 + Number(clock.slice(14, 16));
+const minuteOf = (clock: string): number => minuteOfDay(clock.slice(11)) ?? 0;
 
 /** Days of a plan one after the other, their hours only: nights take no room. */
 export interface DayScale {

@@ -1,12 +1,13 @@
 import dayjs from "dayjs";
 import { useMemo, useState } from "react";
 import type { Step } from "../../../contract";
-import { planOf, type PlanAnswer, type TimedOrder } from "../../../core";
+import { planCost, planOf, type PlanAnswer, type TimedOrder } from "../../../core";
 import {
   brokenNeeds,
   circleOf,
   helperCalls,
   latePieces,
+  PLAN_WEIGHTS,
   pickList,
   planQuestion,
   stepsAhead,
@@ -19,14 +20,12 @@ import { useShop } from "../../data/useShop";
 import type { StageProps } from "../../data/stage";
 import { useTask } from "../../worker";
 
-const pad = (n: number): string => String(n).padStart(2, "0");
+const CLOCK = "YYYY-MM-DDTHH:mm";
 
 /** Now by the clock of the wall, to five minutes, as the plan writes it. */
 function nowOnTheWall(): string {
-  const at = new Date();
-  const five = Math.ceil(at.getMinutes() / 5) * 5;
-  at.setMinutes(five, 0, 0);
-  return `${at.getFullYear()}-${pad(at.getMonth() + 1)}-${pad(at.getDate())}T${pad(at.getHours())}:${pad(at.getMinutes())}`;
+  const now = dayjs();
+  return now.minute(Math.ceil(now.minute() / 5) * 5).format(CLOCK);
 }
 
 /** The steps as two mechanics share them, timed from the same morning; nights are not looked at. */
@@ -36,7 +35,7 @@ function sharedOrder(
   waitOf: (id: string) => number,
 ): TimedOrder {
   const first = dayjs(one.schedule[0]?.start);
-  const clock = (minutes: number): string => first.add(minutes, "minute").format("YYYY-MM-DDTHH:mm");
+  const clock = (minutes: number): string => first.add(minutes, "minute").format(CLOCK);
   const steps = [...two.steps].sort((a, b) => a.startMin - b.startMin || a.who - b.who);
   return {
     ...one,
@@ -82,8 +81,7 @@ export function usePlan({ view, edit }: StageProps) {
     [question, ahead],
   );
   const answer = fresh ? best : null;
-  const costOf = (o: TimedOrder): number => o.finishMin + 4 * o.placeChanges + 10 * o.helperSpells + 3 * o.loadChanges;
-  const gain = answer && listed ? costOf(listed) - answer.costMin : null;
+  const gain = answer && listed ? planCost(listed.finishMin, listed, PLAN_WEIGHTS) - answer.costMin : null;
   const better = answer !== null && (listed === null || (gain ?? 0) > 0.5);
   const two = question && answer ? twoMechanics(question, answer.order) : null;
   const shared =
@@ -123,6 +121,8 @@ export function usePlan({ view, edit }: StageProps) {
     view,
     edit,
     hours,
+    /** Nobody has set them in Shop yet. */
+    usualHours: desk !== null && desk.shop.hours === null,
     steps,
     ahead,
     byId,
