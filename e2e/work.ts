@@ -48,6 +48,7 @@ export async function doStep(page: Page): Promise<void> {
   const begin = page.getByRole("button", { name: /^Begin/ });
   const done = page.getByRole("button", { name: /^Done/ });
   await begin.or(done).first().waitFor();
+  const text = await page.locator("h1").textContent();
   if (await begin.isVisible()) await begin.click();
   for (const field of await page.getByLabel(/: what it is$/).all()) await field.fill("as found");
   // Each push takes its slot out of those that are open.
@@ -55,7 +56,13 @@ export async function doStep(page: Page): Promise<void> {
   for (let left = await open.count(); left > 0; left -= 1) await open.first().click();
   await done.click();
   const early = page.getByRole("dialog", { name: "Before this step is done" });
+  // The next step, the end, or the dialog follows; whoever reads on before that reads the step just done.
+  const heading = page.locator("h1");
+  const again = page.getByRole("button", { name: "Open again" });
+  const movedOn = async (): Promise<boolean> => (await heading.textContent()) !== text || (await again.isVisible());
+  await expect.poll(async () => (await movedOn()) || (await early.isVisible())).toBe(true);
   if (await early.isVisible()) await early.getByRole("button", { name: /^Done/ }).click();
+  await expect.poll(movedOn).toBe(true);
 }
 
 interface Signable {

@@ -252,13 +252,14 @@ export class Views {
   workshop(): Promise<WorkshopView> {
     return this.unit.read(async (manager) => {
       const standingAll = { where: { deletedAt: IsNull() } };
-      const closed = await find(manager, "job", { where: { deletedAt: IsNull(), closedAt: Not(IsNull()) } });
-      const steps = await find(manager, "step", {
-        where: { jobId: In(closed.map((j) => j.id)), deletedAt: IsNull(), workedMin: Not(IsNull()), source: Not("") },
+      const steps = await rowsOf(manager, "step", ["source", "workedMin"], {
+        where: { deletedAt: IsNull(), workedMin: Not(IsNull()), source: Not("") },
         order: { createdAt: "ASC", id: "ASC" },
-      });
+      })
+        .innerJoin(entities.job.options.name, "j", "j.id = r.jobId AND j.closedAt IS NOT NULL AND j.deletedAt IS NULL")
+        .getRawMany<{ source: string; workedMin: number }>();
       const worked = new Map<string, number[]>();
-      for (const s of steps) worked.set(s.source, [...(worked.get(s.source) ?? []), s.workedMin ?? 0]);
+      for (const s of steps) worked.set(s.source, [...(worked.get(s.source) ?? []), s.workedMin]);
       return {
         templates: await find(manager, "template", { ...standingAll, order: { createdAt: "ASC", id: "ASC" } }),
         stock: await find(manager, "stockItem", { ...standingAll, order: { name: "ASC", id: "ASC" } }),
