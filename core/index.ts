@@ -8,3 +8,4 @@ export * from "./vibration";
 export * from "./table";
 export * from "./plan";
 export * from "./service";
+export * from "./photo";

@@ -28,6 +28,9 @@ import {
   askTorqueSequence,
   askTorqueText,
   askTorqueTool,
+  askUncertainty,
+  askDesign,
+  askPhotoMeasure,
   checkFloorSlot,
   clearanceInput,
   compareInput,
@@ -59,6 +62,9 @@ import {
   torqueSequenceInput,
   torqueTextInput,
   torqueToolInput,
+  uncertaintyInput,
+  designInput,
+  photoInput,
   validated,
 } from "../contract";
 import { floorSlot } from "../core";
@@ -251,6 +257,24 @@ export const models: readonly Model[] = [
     asks: "What is due when, by distance and by time?",
     input: serviceInput,
     ask: askService,
+  },
+  {
+    name: "uncertainty",
+    asks: "How sure is a comparison of two levers, and which measure should be taken again?",
+    input: uncertaintyInput,
+    ask: askUncertainty,
+  },
+  {
+    name: "design",
+    asks: "Which lever would do what is wanted, and what stands in the way?",
+    input: designInput,
+    ask: (raw) => askDesign(raw),
+  },
+  {
+    name: "photoMeasure",
+    asks: "How long is a part in a photograph taken on the printed sheet?",
+    input: photoInput,
+    ask: askPhotoMeasure,
   },
 ];
 

@@ -30,7 +30,7 @@ const at = (value: unknown, path: string): unknown =>
       value,
     );
 
-describe.each(["shifter", "judgement", "powerunit", "vibration"])("worked examples, %s", (name) => {
+describe.each(["shifter", "judgement", "powerunit", "vibration", "more"])("worked examples, %s", (name) => {
   it.each(read(name).map((w) => [w.id, w.note ?? "", w] as const))("%s %s", (_id, _note, worked) => {
     const out = answer(worked.model, worked.input);
     for (const [path, want] of Object.entries(worked.expect)) {

@@ -27,6 +27,9 @@ import {
   torqueSequence,
   fastener,
   torqueTool,
+  uncertainty,
+  design,
+  photoMeasure,
 } from "../../core";
 import {
   checkClearance,
@@ -88,6 +91,12 @@ import {
   checkFastener,
   checkTorqueTool,
   torqueTextInput,
+  checkUncertainty,
+  uncertaintyInput,
+  checkDesign,
+  designInput,
+  checkPhoto,
+  photoInput,
 } from "../inputs";
 import { refusal } from "../refusal";
 import { validated } from "../validated";
@@ -144,3 +153,9 @@ export const askPlan = (raw: unknown, tell?: (part: number) => void) =>
 export const askLearn = /* @__PURE__ */ validated(learnInput, checkLearn, learn);
 export const askService = /* @__PURE__ */ validated(serviceInput, checkService, service);
 export const askMeasurement = /* @__PURE__ */ validated(measurementInput, null, measurement);
+export const askUncertainty = (raw: unknown) =>
+  validated(uncertaintyInput, (input) => checkUncertainty(input, raw), uncertainty)(raw);
+/** `tell` hears how far it is, 0 to 1. */
+export const askDesign = (raw: unknown, tell?: (part: number) => void) =>
+  validated(designInput, checkDesign, (input) => design(input, tell))(raw);
+export const askPhotoMeasure = /* @__PURE__ */ validated(photoInput, checkPhoto, photoMeasure);

@@ -90,12 +90,16 @@ const cornersOf = (obstacles: readonly Obstacle[]): number =>
 /** The gearbox, the lever, how large the question is, and that no two obstacles share a name. */
 export function checkClearance(input: ClearanceInput): Refusal | null {
   const geometry = checkGearbox(input.gearbox, input.lever.drive.kind) ?? checkLever(input.lever, input.gearbox);
-  if (geometry) return geometry;
-  const corners = cornersOf(input.obstacles);
+  return geometry ?? checkObstacles(input.obstacles);
+}
+
+/** How many corners they have in all, and that no two share a name. */
+export function checkObstacles(obstacles: readonly Obstacle[]): Refusal | null {
+  const corners = cornersOf(obstacles);
   if (corners > MOST_CORNERS) {
     return refusal("too_large", "obstacles", corners, `polygons with up to ${MOST_CORNERS} points in all`);
   }
-  const names = input.obstacles.map((o) => o.name);
+  const names = obstacles.map((o) => o.name);
   const repeat = firstRepeat(names);
   return repeat < 0
     ? null

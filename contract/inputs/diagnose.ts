@@ -82,6 +82,7 @@ export const knowledgeSchema = z.strictObject({
   tests: list(benchTest, 0, 200),
   table: z.record(text(), z.record(text(), likelihood)),
   reasons: z.record(text(), z.record(text(), reason)).optional(),
+  together: list(z.strictObject({ faults: list(text(), 2, 2), factor: over(0, 1e6) }), 0, 500).optional(),
 }) satisfies z.ZodType<Knowledge>;
 
 /** A shop's table as it goes to a file and comes back: with the shop's own ways of doing the tests. */
@@ -131,6 +132,9 @@ export const diagnoseInput = z.strictObject({
     .default(0.85),
   minGainBits: num(0, 10, "bit").default(0.05),
   repaired: list(text(), 0, 200).optional(),
+  maxFaults: z.union([z.literal(1), z.literal(2)], { error: () => `${ACCEPTS}1 or 2` }).default(1),
+  secondFault: num(0, 1).default(0.15),
+  nothing: num(0, 1e6).default(0),
 }) satisfies z.ZodType<DiagnoseInput>;
 
 /** Ids that repeat or lead nowhere inside a table. */
@@ -165,6 +169,16 @@ export function checkKnowledge(k: Knowledge, path = "knowledge"): Refusal | null
     if (!faults.has(fault)) return refusal("invalid_input", `${at}table.${fault}`, fault, "the id of a fault");
     const stray = Object.keys(row).find((o) => !observations.has(o));
     if (stray) return refusal("invalid_input", `${at}table.${fault}.${stray}`, stray, "the id of an observation");
+  }
+  const pairs = (k.together ?? []).map((t) => [...t.faults].sort().join("\0"));
+  for (const [i, { faults: pair }] of (k.together ?? []).entries()) {
+    const stray = pair.findIndex((f, j) => !faults.has(f) || pair.indexOf(f) !== j);
+    if (stray >= 0) {
+      return refusal("invalid_input", `${at}together[${i}].faults[${stray}]`, pair[stray], "the ids of two faults");
+    }
+    if (pairs.indexOf(pairs[i]) !== i) {
+      return refusal("invalid_input", `${at}together[${i}].faults`, pair, "a pair not listed before");
+    }
   }
   const tests = new Set(k.tests.map((t) => t.id));
   const idle = Object.keys(k.howTos ?? {}).find((id) => !tests.has(id));

@@ -11,3 +11,6 @@ export * from "./clearance";
 export * from "./setting";
 export * from "./powerunit";
 export * from "./vibration";
+export * from "./uncertainty";
+export * from "./design";
+export * from "./photo";

@@ -152,4 +152,45 @@ describe("diagnose", () => {
     expect(tally.policy.minutes).toBeLessThan(tally.random.minutes);
     expect(tally.policy.top1 / cases).toBeGreaterThan(tally.random.top1 / cases - 0.02);
   });
+
+  // By brute force: every set of one or two faults, its weight and its noisy or written out again.
+  it("weighs pairs and nothing wrong as a joint table does", () => {
+    const k: Knowledge = {
+      ...two,
+      faults: [...two.faults, { id: "C", label: "C", prior: 2 }],
+      observations: [...two.observations, { id: "y", label: "y", kind: "symptom", faultFree: 0.05 }],
+      together: [{ faults: ["C", "A"], factor: 4 }],
+    };
+    const w = { A: 0.5, B: 0.5, C: 2 };
+    const x = { A: 0.9, B: 0.3, C: 0.1 };
+    const sets: (keyof typeof w)[][] = [["A"], ["B"], ["C"], ["A", "B"], ["A", "C"], ["B", "C"], []];
+    const joint = sets.map((s) => {
+      const shows = 1 - s.reduce((q, f) => (q * (1 - x[f])) / 0.9, 0.9);
+      const [a, b] = s;
+      const weight =
+        s.length === 0
+          ? 0.7
+          : s.length === 1
+            ? w[a]
+            : (0.4 * w[a] * w[b] * (s.includes("A") && s.includes("C") ? 4 : 1)) / 3;
+      return { s, p: weight * shows * 0.95 };
+    });
+    const sum = joint.reduce((n, j) => n + j.p, 0);
+    const out = ask(
+      k,
+      [
+        { id: "x", present: true },
+        { id: "y", present: false },
+      ],
+      { maxFaults: 2, secondFault: 0.4, nothing: 0.7 },
+    );
+    for (const { s, p } of joint) {
+      expect(out.hypotheses.find((h) => h.faults.join() === s.join())?.p).toBeCloseTo(p / sum, 12);
+    }
+    for (const f of ["A", "B", "C"] as const) {
+      const share = joint.reduce((n, j) => (j.s.includes(f) ? n + j.p : n), 0) / sum;
+      expect(out.posterior.find((s) => s.fault === f)?.p).toBeCloseTo(share, 12);
+    }
+    expect(out.nothing).toBeCloseTo(joint[6].p / sum, 12);
+  });
 });

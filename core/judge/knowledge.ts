@@ -64,6 +64,8 @@ export interface Knowledge {
   reasons?: Record<string, Record<string, string>>;
   /** The shop's own way of doing a test, by the test's id; for people. */
   howTos?: Record<string, HowTo>;
+  /** Pairs that come together more often (factor over 1) or less than two faults by chance. */
+  together?: { faults: string[]; factor: number }[];
 }
 
 /** The table the program comes with: engineering judgement, the shop's to change. */
@@ -99,6 +101,11 @@ export function knowledgeFor(knowledge: Knowledge, vehicle: VehicleKind | undefi
 
 /** P(observation | fault): from the table, else the observation's own rate. */
 export function likelihood(knowledge: Knowledge, faultId: string, observation: Observable): number {
-  const stated = knowledge.table[faultId]?.[observation.id] ?? observation.faultFree;
-  return typeof stated === "number" ? stated : knowledge.words[stated];
+  return asNumber(knowledge, knowledge.table[faultId]?.[observation.id] ?? observation.faultFree);
 }
+
+/** P(observation | nothing causes it). */
+export const freeRate = (knowledge: Knowledge, { faultFree }: Observable): number => asNumber(knowledge, faultFree);
+
+const asNumber = ({ words }: Knowledge, stated: Likelihood): number =>
+  typeof stated === "number" ? stated : words[stated];

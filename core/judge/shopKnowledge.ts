@@ -68,6 +68,7 @@ export function withChanges(standard: Knowledge, changes: KnowledgeChanges | nul
     tests,
     table: overlayCells<Likelihood>(standard.table, changes.table, keep, (v) => v === null),
     reasons: overlayCells<string>(standard.reasons ?? {}, changes.reasons, keep, (v) => !v),
+    ...(standard.together && { together: standard.together.filter((t) => t.faults.every((f) => suspects.has(f))) }),
     ...(howTos.length > 0 && { howTos: Object.fromEntries(howTos) }),
   };
 }

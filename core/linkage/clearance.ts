@@ -100,6 +100,13 @@ export function leastClearance(input: ClearanceInput): SweepGap {
   return sweepOf(gears, piecesOf(input.lever, input.body), solids).least;
 }
 
+/** The least gap of a lever whose gears are solved, over its sweep: for many levers that share their angles. */
+export const leastOver = (
+  gears: readonly GearAnswer[],
+  pieces: readonly Piece[],
+  solids: readonly { name: string; solid: Solid }[],
+): SweepGap => sweepOf(gears, pieces, solids).least;
+
 function sweepOf(
   gears: readonly GearAnswer[],
   pieces: readonly Piece[],

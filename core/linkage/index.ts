@@ -23,3 +23,7 @@ export { LEAST_TRANSMISSION_DEG, poorestTransmission, transmission } from "./tra
 export type { TransmissionAngle } from "./transmission";
 export { byTravel, farEnd, gearTravel, isArm, pairOf, poseAt, poseAtAngle } from "./pose";
 export type { Pair, Pose } from "./pose";
+export { keysOf, numberAt, sharedThrows, uncertainty } from "./uncertainty";
+export type { ClaimVerdict, Doubtful, UncertaintyAnswer, UncertaintyInput, UnsureMeasure } from "./uncertainty";
+export { design, designBreaks, designedLever, hindrance } from "./design";
+export type { DesignAnswer, DesignBreak, DesignCell, DesignInput, DesignLimits } from "./design";
