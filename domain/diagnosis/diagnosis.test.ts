@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { shopStandard } from "../../core";
-import { AT_THE_LEVER, diagnosisOf, LEAD, observedOf, vehicleKind } from "./diagnosis";
+import { AT_THE_LEVER, diagnosisOf, LEAD, leftAfter, likely, observedOf, vehicleKind } from "./diagnosis";
 
 const rodBus = { shifterKind: "rod", layout: "northSouth", automatic: false } as const;
 
@@ -33,7 +33,10 @@ describe("a diagnosis", () => {
     expect([...two.paths.values()].every((p) => p.length === 3)).toBe(true);
     const [first, second] = two.answer.posterior;
     expect(first.p).toBeGreaterThanOrEqual(second.p);
-    expect(two.answer.posterior.reduce((sum, s) => sum + s.p, 0)).toBeLessThanOrEqual(1 + 1e-9);
+    // Two faults at once are possible: chances of being among them add to between one and two.
+    const all = two.answer.posterior.reduce((sum, s) => sum + s.p, 0);
+    expect(all).toBeGreaterThan(1);
+    expect(all).toBeLessThan(2);
   });
 
   it("leaves out what such a vehicle cannot have", () => {
@@ -42,6 +45,20 @@ describe("a diagnosis", () => {
     const cable = ids({ ...rodBus, shifterKind: "cable" });
     const rod = ids(rodBus);
     expect([...rod].some((id) => !cable.has(id)) || [...cable].some((id) => !rod.has(id))).toBe(true);
+  });
+
+  it("says two mounts together where both are open under the bar", () => {
+    const van = { shifterKind: "cable", layout: "eastWest", automatic: false } as const;
+    const { answer } = diagnosisOf(shopStandard, van, { pryLeft: "present", pryRight: "present", vibIdle: "present" });
+    expect(likely(answer)[0].names).toEqual(["Engine mount, left", "Engine mount, right"]);
+  });
+
+  it("after a repair that did not cure weighs the repaired part least, and that nothing is wrong", () => {
+    const asked = diagnosisOf(shopStandard, rodBus, { playForeAft: "present" }).answer.posterior[0];
+    const left = leftAfter(shopStandard, rodBus, { playForeAft: "present" }, [asked.fault]);
+    expect(left?.posterior.find((s) => s.fault === asked.fault)?.p).toBeLessThan(asked.p / 2);
+    expect(left?.nothing).toBeGreaterThan(0);
+    expect(leftAfter(shopStandard, rodBus, { playForeAft: "absent" }, [])).toBeNull();
   });
 
   it("leads only where the likeliest is well ahead", () => expect(LEAD).toBeGreaterThan(0.5));

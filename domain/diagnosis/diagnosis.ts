@@ -11,6 +11,14 @@ import {
 
 export const LEAD = 0.85;
 export const MIN_GAIN_BITS = 0.05;
+/** A second fault beside the first comes in about one job of seven. Common practice, no source. */
+const SECOND_FAULT = 0.15;
+/** Weight of "nothing is wrong" after a repair, against all faults together. Common practice, no source. */
+const NOTHING_SHARE = 0.1;
+/** Hypotheses under this are not worth a line. */
+const WORTH_SAYING = 0.02;
+
+const ASKED = { lead: LEAD, minGainBits: MIN_GAIN_BITS, maxFaults: 2, secondFault: SECOND_FAULT } as const;
 
 /** A rocking arm hangs on a rod; the table knows it as such. */
 export const vehicleKind = (v: Pick<Vehicle, "shifterKind" | "layout" | "automatic">): VehicleKind => ({
@@ -43,8 +51,35 @@ export function diagnosisOf(
   const kind = vehicleKind(vehicle);
   const knowledge = knowledgeFor(table, kind);
   const observations = observedOf(symptoms, knowledge);
-  const input = { observations, vehicle: kind, knowledge: table, lead: LEAD, minGainBits: MIN_GAIN_BITS };
+  const input = { observations, vehicle: kind, knowledge: table, ...ASKED };
   return { knowledge, observed: observations, answer: diagnose(input), paths: oddsPaths(input) };
+}
+
+/**
+ * What of the complaint a repair left, weighed again: what was repaired is hardly to blame a second time, two faults
+ * may be left, and nothing may be.
+ */
+export function leftAfter(
+  table: Knowledge,
+  vehicle: Pick<Vehicle, "shifterKind" | "layout" | "automatic">,
+  after: Job["symptoms"],
+  repaired: string[],
+): DiagnoseAnswer | null {
+  const kind = vehicleKind(vehicle);
+  const knowledge = knowledgeFor(table, kind);
+  const observations = observedOf(after, knowledge);
+  if (!observations.some((o) => o.present)) return null;
+  const nothing = NOTHING_SHARE * knowledge.faults.reduce((sum, f) => sum + f.prior, 0);
+  return diagnose({ observations, vehicle: kind, knowledge: table, repaired, nothing, ...ASKED });
+}
+
+/** The hypotheses worth saying, as names of faults; an empty list of names: nothing is wrong. */
+export function likely({ hypotheses, posterior }: DiagnoseAnswer, most = 4): { names: string[]; p: number }[] {
+  const label = new Map(posterior.map((s) => [s.fault, s.label]));
+  return hypotheses
+    .slice(0, most)
+    .filter((h) => h.p >= WORTH_SAYING)
+    .map(({ faults, p }) => ({ names: faults.map((f) => label.get(f) ?? f), p }));
 }
 
 /** Symptoms one feels at the lever; the rest come from engine, gearbox and shafts. */

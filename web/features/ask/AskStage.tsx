@@ -12,7 +12,16 @@ import { SymptomChip, type ThreeState } from "../../ui/slots";
 import { TextField } from "../../ui/TextField";
 import type { StageProps } from "../../data/stage";
 import { useKnowledge } from "../../data/useKnowledge";
-import { answersOf, AT_THE_LEVER, diagnosisOf, evidenceOf, type Diagnosis, type Evidence } from "../../../domain";
+import {
+  answersOf,
+  AT_THE_LEVER,
+  diagnosisOf,
+  evidenceOf,
+  LEAD,
+  likely,
+  type Diagnosis,
+  type Evidence,
+} from "../../../domain";
 import { RecordedForAsk } from "../../pieces/vibration/RecordedForAsk";
 import { Suspects } from "./Suspects";
 import { TestDialog, TestsWorth } from "../../pieces/diagnosis/TestsWorth";
@@ -136,14 +145,11 @@ export default function AskStage({ view, edit }: StageProps) {
         </div>
         <div className={css.askRight}>
           <Suspects diagnosis={diagnosis} />
-          {worn.length > 1 && (
-            <p className="caution">
-              More than one mount is worn: {enumerate(worn)}. The suspects beside each assume one leading fault.
-            </p>
-          )}
+          {worn.length > 1 && <p className="caution">More than one mount is worn: {enumerate(worn)}.</p>}
+          {observed.length > 0 && <OneOrTwo answer={answer} />}
           {answer.moreThanOne && (
             <p className="caution">
-              More than one fault is likely: the first suspect does not explain{" "}
+              Not explained by what is likeliest:{" "}
               {answer.unexplained
                 .map((id) => knowledge.observations.find((o) => o.id === id)?.label.toLowerCase())
                 .join(", ")}
@@ -158,6 +164,29 @@ export default function AskStage({ view, edit }: StageProps) {
         <AskWorking diagnosis={diagnosis} />
       </Modal>
     </>
+  );
+}
+
+/** What is likeliest as a whole: one of these, or two of them together. */
+function OneOrTwo({ answer }: { answer: Diagnosis["answer"] }) {
+  const list = likely(answer);
+  if (!list.some((h) => h.names.length > 1)) return null;
+  return (
+    <section className={css.oneOrTwo} aria-label="One of these, or two together">
+      <h2 className="hd2">One of these, or two together</h2>
+      <ul className="lined">
+        {list.map((h) => (
+          <li key={h.names.join()} className="row-flex">
+            <span>{h.names.length > 1 ? `${h.names[0]} and ${uncapital(h.names[1])}` : h.names[0]}</span>
+            {h.names.length > 1 && <span className="lb">together</span>}
+            <b className="n push">
+              {pct(h.p)}
+              <small>{"\u202f%"}</small>
+            </b>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
@@ -191,6 +220,7 @@ const pct = (p: number): string => formatNumber(p * 100, 0);
 function AskSentence({ diagnosis, complaint }: { diagnosis: Diagnosis; complaint: string }) {
   const { answer, observed } = diagnosis;
   const [first, second] = answer.posterior;
+  const whole = answer.hypotheses[0].faults.flatMap((id) => answer.posterior.find((s) => s.fault === id) ?? []);
   const next = answer.next.find((n) => !n.test.startsWith("ask:"));
   if (!observed.length) {
     return complaint ? (
@@ -222,12 +252,26 @@ function AskSentence({ diagnosis, complaint }: { diagnosis: Diagnosis; complaint
     return (
       <>
         <b>
+          {whole.map((f, i) => (i ? uncapital(f.label) : f.label)).join(" and ")}
+          {whole.length > 1 && " together"}, {pct(answer.hypotheses[0].p)}
+          {"\u202f%"}.
+        </b>{" "}
+        {whole.every((f) => f.referOn)
+          ? "Refer the customer to a specialist."
+          : "Sure enough to act on. Measure before it comes apart."}
+      </>
+    );
+  }
+  if (first.p >= LEAD) {
+    return (
+      <>
+        <b>
           {first.label}, {pct(first.p)}
           {"\u202f%"}.
         </b>{" "}
-        {first.referOn
-          ? "Refer the customer to a specialist."
-          : "Sure enough to act on. Measure before it comes apart."}
+        {first.referOn ? "Refer the customer to a specialist." : "Sure enough to act on."} A second fault is not ruled
+        out
+        {next ? `: ${uncapital(next.label)} tells most about it.` : "."}
       </>
     );
   }
@@ -255,8 +299,9 @@ function AskWorking({ diagnosis }: { diagnosis: Diagnosis }) {
     <div className="working">
       <p>
         Bayes’ rule: each answer multiplies a suspect’s odds by how much likelier the answer is with that fault than
-        with the others; one leading fault is assumed. A test is worth what it is expected to tell, in bits, by the
-        minutes it takes. Likelihoods are a starting table, engineering judgement.
+        with the others. One fault is assumed, or two together; a suspect’s figure is the chance that it is among them.
+        A test is worth what it is expected to tell, in bits, by the minutes it takes. Likelihoods are a starting table,
+        engineering judgement.
       </p>
       <table className="ledger">
         <thead>

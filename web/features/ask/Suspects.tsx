@@ -75,7 +75,7 @@ export function Suspects({ diagnosis }: { diagnosis: Diagnosis }) {
   const { answer, paths, observed, knowledge } = diagnosis;
   const label = new Map(knowledge.observations.map((o) => [o.id, o.label]));
   const list = all ? answer.posterior : answer.posterior.slice(0, SHOWN);
-  const rest = answer.posterior.slice(SHOWN).reduce((sum, s) => sum + s.p, 0);
+  const most = answer.posterior[SHOWN]?.p ?? 0;
   const reasons = knowledge.reasons?.[answer.posterior[0].fault] ?? {};
   return (
     <section className="suspects" aria-label="Suspects">
@@ -131,7 +131,7 @@ export function Suspects({ diagnosis }: { diagnosis: Diagnosis }) {
         <p className={`lb ${css.suspectsFoot}`}>
           {all
             ? "All suspects for this kind of vehicle."
-            : `${answer.posterior.length - SHOWN} more share ${formatNumber(rest * 100, 0)} %.`}{" "}
+            : `${answer.posterior.length - SHOWN} more, each at most ${formatNumber(most * 100, most < 0.01 ? 1 : 0)} %.`}{" "}
           <Press className={css.linkkey} onClick={() => setAll(!all)}>
             {all ? "Show the first" : "Show all"}
           </Press>

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { screen } from "@testing-library/react";
+import { screen, within } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import { fakeEdit, jobView, PARENT, plainText, record, show, typeInto } from "../../../tests/web/show";
 import AskStage from "./AskStage";
@@ -64,6 +64,16 @@ describe("Ask", () => {
     ).toMatch(/^Wheel or tyre imbalance, \d+ %\. Refer the customer to a specialist/);
     expect(sure({ liftSeparates: "present", lowTail: "present", pryTail: "present" })).toMatch(
       /^Tail mount at the gearbox, \d+ %\. Sure enough to act on/,
+    );
+  });
+
+  it("shows two faults together where they are likelier than either alone", () => {
+    const symptoms = { pryLeft: "present", pryRight: "present", vibIdle: "present" } as const;
+    const vehicle = { shifterKind: "cable", layout: "eastWest" } as const;
+    show(<AskStage view={jobView({ job: { complaint: "…", symptoms }, vehicle })} edit={fakeEdit()} />);
+    const list = screen.getByRole("region", { name: "One of these, or two together" });
+    expect(within(list).getAllByRole("listitem")[0].textContent).toMatch(
+      /^Engine mount, left and engine mount, right ?together ?\d+/,
     );
   });
 

@@ -1,13 +1,22 @@
 import { useMemo } from "react";
-import { diagnose, formatNumber, type DiagnoseAnswer } from "../../../core";
+import { formatNumber } from "../../../core";
+import { enumerate, uncapital } from "../../format/grammar";
 import { SlotSwitch, SymptomChip, type ThreeState } from "../../ui/slots";
-import { answersOf, diagnosisOf, LEAD, MIN_GAIN_BITS, observedOf, vehicleKind } from "../../../domain";
+import { answersOf, diagnosisOf, leftAfter, likely } from "../../../domain";
 import { useKnowledge, useObservationWords } from "../../data/useKnowledge";
 import type { StageProps } from "../../data/stage";
 import css from "./prove.module.css";
 
 /** Suspects offered as repaired: the likeliest of Ask, and whatever was marked before. */
 const OFFERED = 6;
+
+/** Two faults together, where they lead. */
+function pairOf(left: NonNullable<ReturnType<typeof leftAfter>>): string {
+  const [first] = likely(left);
+  return first && first.names.length > 1
+    ? ` Likeliest is that two are left: ${enumerate(first.names.map(uncapital))}.`
+    : "";
+}
 
 /** After the road test: which part of the complaint went away, which stayed, and who is still suspect. */
 export function LeftOver({ view, edit }: StageProps) {
@@ -18,18 +27,7 @@ export function LeftOver({ view, edit }: StageProps) {
   const symptoms = asked.knowledge.observations.filter((o) => o.kind === "symptom" && job.symptoms[o.id] === "present");
   const after = useMemo(() => job.symptomsAfter ?? {}, [job.symptomsAfter]);
   const repaired = useMemo(() => job.repaired ?? [], [job.repaired]);
-  const left = useMemo((): DiagnoseAnswer | null => {
-    const observations = observedOf(after, asked.knowledge);
-    if (!observations.some((o) => o.present)) return null;
-    return diagnose({
-      knowledge: table,
-      vehicle: vehicleKind(vehicle),
-      observations,
-      repaired,
-      lead: LEAD,
-      minGainBits: MIN_GAIN_BITS,
-    });
-  }, [table, after, asked.knowledge, repaired, vehicle]);
+  const left = useMemo(() => leftAfter(table, vehicle, after, repaired), [table, after, repaired, vehicle]);
 
   if (!symptoms.length) return null;
   const move = (id: string, state: ThreeState): void => {
@@ -60,7 +58,8 @@ export function LeftOver({ view, edit }: StageProps) {
               .slice(1, 3)
               .map((s) => `${s.label.toLowerCase()} ${formatNumber(s.p * 100, 0)}\u202f%`)
               .join(", ")}
-            .
+            . Nothing is wrong after all: {formatNumber((left.nothing ?? 0) * 100, 0)}
+            {"\u202f%"}.{pairOf(left)}
           </>
         ) : answered.length === symptoms.length ? (
           <b>All of it went away.</b>
