@@ -9,6 +9,7 @@ import {
   changeAnswer,
   changeRequest,
   dossierView,
+  dueView,
   gearName,
   historyView,
   instrumentList,
@@ -143,6 +144,18 @@ export const routes = {
     path: "/api/workshop",
     does: "The shop's own templates, its shelf, and how long steps took in closed jobs.",
     response: workshopView,
+  },
+  due: {
+    method: "get",
+    path: "/api/due",
+    does: "What is to be looked at again on which vehicle, the earliest first.",
+    response: dueView,
+  },
+  dueCalendar: {
+    method: "get",
+    path: "/api/due.ics",
+    does: "The same as a calendar to subscribe to: a whole-day event for each thing that has a day.",
+    sends: ["text/calendar"],
   },
   job: {
     method: "get",

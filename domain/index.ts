@@ -5,6 +5,7 @@ export * from "./lever";
 export * from "./mounts";
 export * from "./readings";
 export * from "./rules";
+export * from "./service";
 export * from "./setting";
 export * from "./sheets";
 export * from "./slack";

@@ -26,7 +26,7 @@ const applies = z
   })
   .optional();
 
-const hands = z.union([z.literal(1), z.literal(2)], { error: () => `${ACCEPTS}1 or 2` });
+const hands = z.literal([1, 2], { error: () => `${ACCEPTS}1 or 2` });
 
 const fault = z.strictObject({
   id: text(),
@@ -132,7 +132,7 @@ export const diagnoseInput = z.strictObject({
     .default(0.85),
   minGainBits: num(0, 10, "bit").default(0.05),
   repaired: list(text(), 0, 200).optional(),
-  maxFaults: z.union([z.literal(1), z.literal(2)], { error: () => `${ACCEPTS}1 or 2` }).default(1),
+  maxFaults: z.literal([1, 2], { error: () => `${ACCEPTS}1 or 2` }).default(1),
   secondFault: num(0, 1).default(0.15),
   nothing: num(0, 1e6).default(0),
 }) satisfies z.ZodType<DiagnoseInput>;

@@ -21,6 +21,9 @@ const closing = z.strictObject({ open: list(line, 0, 20), reason: prose });
 
 const reminder = z.strictObject({ at: moment, by: ulid.nullable().default(null), text: prose });
 
+/** One line of the lists at rest and of the first drive: done, when and by whom. */
+const checkedLine = z.strictObject({ id: text(40), at: moment, by: ulid.nullable().default(null) });
+
 /** One visit of a vehicle. */
 export const job = z.strictObject({
   vehicleId: ulid,
@@ -40,6 +43,10 @@ export const job = z.strictObject({
     .record(text(40), word(["present", "absent"]))
     .nullable()
     .default(null),
+  /** The fault that turned out to be the cause, by its id in the table behind Ask. */
+  cause: text(40).nullable().default(null),
+  /** What was looked at before it went back to the customer. */
+  checked: list(checkedLine, 0, 60).default([]),
   repaired: list(text(40), 0, 50).nullable().default(null),
   mountRoom: mountRoom.nullable().default(null),
   roughness: roughness.nullable().default(null),

@@ -45,6 +45,7 @@ describe("records", () => {
         steps: [{ id: "a", text: "Knob off", place: "cabin", minutes: 2 }],
       },
     },
+    recheck: { vehicleId: ID, what: "Mounts" },
     stockItem: { name: "Thread locker" },
     vehicle: { tag: "SI 1" },
     job: { vehicleId: ID },

@@ -3,6 +3,7 @@ import { job } from "./job";
 import { joint } from "./joint";
 import { photo } from "./photos";
 import { reading } from "./reading";
+import { recheck } from "./recheck";
 import { recording } from "./recordings";
 import { setting } from "./setting";
 import { setup } from "./setup";
@@ -16,6 +17,7 @@ import { finding, part, step } from "./work";
 export { stageWords, waitKinds, type Stage } from "./job";
 export { loadWords, type LoadWord, type VehicleLoad } from "./load";
 export { methodWords, quantityKinds, quantityWords, type ReadingQuantity } from "./reading";
+export { recheckOutcomes, type RecheckOutcome } from "./recheck";
 export { settingInputs, settingTools, type SettingTool } from "./setting";
 export type { Notches } from "./setup";
 export {
@@ -69,6 +71,7 @@ export const resources = {
   specLine,
   template,
   stockItem,
+  recheck,
   shop,
 } as const;
 
@@ -126,6 +129,7 @@ export type Sheet = RecordOf<"sheet">;
 export type SpecLine = RecordOf<"specLine">;
 export type Template = RecordOf<"template">;
 export type StockItem = RecordOf<"stockItem">;
+export type Recheck = RecordOf<"recheck">;
 export type Shop = RecordOf<"shop">;
 
 /** The shop's settings are one record with a fixed id. */

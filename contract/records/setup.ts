@@ -22,6 +22,9 @@ export const setup = z.strictObject({
   claimedReductionPct: num(-100, 100, "%").nullable().default(null),
   price: num(0, 1e7).nullable().default(null),
   source: line.default(""),
+  /** Of a kit: who makes it, and its number. */
+  maker: line.default(""),
+  number: line.default(""),
   notches: notches.nullable().default(null),
   shown: z.boolean().default(true),
   position: num(0, 1e6).default(0),

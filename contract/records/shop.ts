@@ -42,6 +42,14 @@ export const shop = z.strictObject({
     .strictObject({ from: hour, to: hour, days: list(whole(1, 7), 1, 7) })
     .nullable()
     .default(null),
+  /** Head of what is printed: address and phone, as many lines as fit. */
+  address: line.default(""),
+  paper: word(["A4", "Letter"]).default("A4"),
+  /** How often the program copies its book by itself, and how many copies stay. */
+  backup: z
+    .strictObject({ everyHours: whole(1, 8760), keep: whole(1, 500) })
+    .nullable()
+    .default(null),
   shims: shimShelf.nullable().default(null),
   knowledge: knowledgeChanges.nullable().default(null),
   grades: z

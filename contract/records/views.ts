@@ -12,6 +12,7 @@ import {
   type Person,
   type Photo,
   type Reading,
+  type Recheck,
   type RecordOf,
   type ResourceName,
   type Setting,
@@ -62,6 +63,32 @@ export const yardJob = z.object({
 });
 export type YardJob = z.infer<typeof yardJob>;
 
+/** Something to look at again, and on which vehicle. */
+const dueLine = z.object({
+  key: z.string(),
+  vehicleId: z.string(),
+  jobId: z.string().nullable(),
+  tag: z.string(),
+  title: z.string(),
+  owner: z.string(),
+  what: z.string(),
+  dueDate: z.string().nullable(),
+  dueKm: z.number().nullable(),
+  by: z.enum(["distance", "time"]).nullable(),
+  overdue: z.boolean(),
+  daysLeft: z.number().nullable(),
+  noRate: z.boolean(),
+  from: z.enum(["recheck", "part", "mounts"]),
+});
+export type DueLine = z.infer<typeof dueLine>;
+export const dueView = z.object({
+  today: z.string(),
+  due: z.array(dueLine),
+  /** Rechecks that are not done, for whoever ticks one off. */
+  rechecks: z.array(recordSchema("recheck")),
+});
+export type DueView = z.infer<typeof dueView>;
+
 /** How many open jobs wait for each thing, all of them and not only those listed. */
 const waitCounts = z.record(z.enum(waitKinds), z.number());
 export const yardView = z.object({
@@ -72,16 +99,8 @@ export const yardView = z.object({
   waiting: waitCounts,
   vehicles: z.number(),
   closedJobs: z.number(),
-  /** Vehicles whose mounts are to be looked at again: the day or the distance has come. */
-  rechecks: z.array(
-    z.object({
-      vehicleId: z.string(),
-      tag: z.string(),
-      title: z.string(),
-      date: z.string().nullable(),
-      km: z.number().nullable(),
-    }),
-  ),
+  /** What is overdue or due within the fortnight, over all vehicles. */
+  due: z.array(dueLine),
 });
 export type YardView = z.infer<typeof yardView>;
 
@@ -211,6 +230,7 @@ export interface DossierView {
   torqueGroup: TorqueGroup[];
   part: Part[];
   joint: Joint[];
+  recheck: Recheck[];
   /** The sheet of its kind, with its lines, and the vehicle's own lines. */
   sheet: Sheet | null;
   sheetLine: SpecLine[];
@@ -224,6 +244,7 @@ export const dossierView = z.strictObject({
   torqueGroup: z.array(recordSchema("torqueGroup")),
   part: z.array(recordSchema("part")),
   joint: z.array(recordSchema("joint")),
+  recheck: z.array(recordSchema("recheck")),
   sheet: recordSchema("sheet").nullable(),
   sheetLine: z.array(recordSchema("specLine")),
   ownLine: z.array(recordSchema("specLine")),

@@ -1,1 +1,9 @@
-export { isDay, service, type ServiceAnswer, type ServiceInput, type ServiceItem } from "./service";
+export {
+  calendar,
+  isDay,
+  service,
+  type CalendarDay,
+  type ServiceAnswer,
+  type ServiceInput,
+  type ServiceItem,
+} from "./service";

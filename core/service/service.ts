@@ -120,7 +120,12 @@ export function service(input: ServiceInput): ServiceAnswer {
     kmPerDay,
     source: measured !== null ? "odometer" : kmPerDay !== null ? "yearly" : null,
     items,
-    ics: calendarOf(input.today, items),
+    ics: calendar(
+      input.today,
+      items.flatMap((i, k) =>
+        i.dueDate === null ? [] : [{ uid: `${k + 1}-${i.dueDate}`, title: i.name, day: i.dueDate }],
+      ),
+    ),
     notices: undated
       ? [
           {
@@ -134,18 +139,28 @@ export function service(input: ServiceInput): ServiceAnswer {
   };
 }
 
-function calendarOf(today: string, items: ServiceAnswer["items"]): string {
-  const dated = items.flatMap((i, k) => (i.dueDate === null ? [] : [{ ...i, dueDate: i.dueDate, k }]));
+/** One whole day in a calendar. */
+export interface CalendarDay {
+  /** The same for the same thing each time, so that a calendar moves it and does not add another. */
+  uid: string;
+  title: string;
+  day: string;
+  text?: string;
+}
+
+/** An iCalendar file [RFC 5545] of whole days; the same bytes for the same question. */
+export function calendar(today: string, days: readonly CalendarDay[]): string {
   const partsOf = (day: string): [number, number, number] => {
     const [y, m, d] = day.split("-").map(Number);
     return [y, m, d];
   };
   const { value } = createEvents(
-    dated.map((i) => ({
-      uid: `${i.k + 1}-${i.dueDate}@ash-lever`,
-      title: i.name,
-      start: partsOf(i.dueDate),
-      end: partsOf(dayText(dayNumber(i.dueDate) + 1) ?? i.dueDate),
+    days.map((i) => ({
+      uid: `${i.uid}@ash-lever`,
+      title: i.title,
+      ...(i.text && { description: i.text }),
+      start: partsOf(i.day),
+      end: partsOf(dayText(dayNumber(i.day) + 1) ?? i.day),
       timestamp: dayjs.utc(today).valueOf(),
       productId: "ash-lever",
     })),

@@ -28,6 +28,7 @@ export interface RuleValues {
   sourceOfLine: object;
   twoSources: { id: string };
   datesRise: { from: string };
+  recheckNeedsWhen: object;
   secondNeeded: { group: string };
   otherPerson: object;
 }
@@ -83,6 +84,9 @@ const WORDS: { [R in RuleName]: Words<RuleValues[R]> } = {
   sourceOfLine: { accepts: () => "one of its sources" },
   twoSources: { accepts: ({ id }) => `an id no other source has: ${id} is there twice` },
   datesRise: { accepts: ({ from }) => `${from} or later` },
+  recheckNeedsWhen: {
+    accepts: () => "a distance, a number of months or a day; a distance with the odometer it begins at",
+  },
   secondNeeded: {
     accepts: () => "a second person",
     says: ({ group }) => `${group} is signed by two people`,

@@ -121,6 +121,14 @@ const sheet: Rule<"sheet"> = (s) => {
 };
 
 /** A line hangs on one sheet or one vehicle; it has the facts of its kind; what was decided for is one of its sources. */
+const recheck: Rule<"recheck"> = (r) => {
+  const byKm = r.everyKm !== null;
+  const byTime = r.everyMonths !== null;
+  if (byKm && r.fromKm === null) return broken("recheckNeedsWhen", "fromKm", null);
+  if (byTime && r.fromDate === null) return broken("recheckNeedsWhen", "fromDate", null);
+  return byKm || byTime || r.onDate !== null ? null : broken("recheckNeedsWhen", "everyKm", null);
+};
+
 const specLine: Rule<"specLine"> = (l) => {
   if ((l.sheetId === null) === (l.vehicleId === null)) return broken("sheetOrVehicle", "vehicleId", l.vehicleId);
   if (l.overrides && !l.vehicleId) return broken("overrideOfVehicle", "overrides", l.overrides);
@@ -180,6 +188,7 @@ const rules: { [R in ResourceName]?: Rule<R> } = {
   setting,
   sheet,
   specLine,
+  recheck,
 };
 
 /** A figure and the text it was typed as: wherever in a record the two stand side by side, they must agree. */

@@ -19,6 +19,9 @@ describe("database", () => {
     const source = await openDatabase(join(folder, "b.sqlite"));
     // Back to the first: everything since then is undone and done again.
     await source.undoLastMigration();
+    expect(await source.query(`SELECT name FROM sqlite_master WHERE name = 'recheck'`)).toEqual([]);
+    expect(await source.query(`SELECT name FROM pragma_table_info('job') WHERE name = 'checked'`)).toEqual([]);
+    await source.undoLastMigration();
     expect(await source.query(`SELECT name FROM sqlite_master WHERE name IN ('job_template', 'stock_item')`)).toEqual(
       [],
     );
@@ -69,18 +72,21 @@ describe("database", () => {
     await source.undoLastMigration();
     await source.undoLastMigration();
     await source.undoLastMigration();
+    await source.undoLastMigration();
     await source.query(
       `INSERT INTO "vehicle" ("id","version","createdAt","updatedAt","tag","owner","make","model","variant","layout",
          "drivenWheels","shifterKind","odometer","notes","automatic","load")
        VALUES ('v', 1, '', '', 'T', '', '', '', '', 'northSouth', 'rear', 'rod', '[]', '', 0, '{}')`,
     );
-    const job = (id: string, at: string, number: number | null) =>
+    const job = (id: string, at: string, number: number | null, since: [column: string, value: string][] = []) =>
       source.query(
         `INSERT INTO "job" ("id","version","createdAt","updatedAt","vehicleId","number","complaint","complaintNote",
-           "symptoms","stage","bay","waits","nextAction","choiceReason","verdict","reminders")
-         VALUES (?, 1, ?, '', 'v', ?, '', '', '{}', 'ask', '', '{}', '', '', '', '[]')`,
-        [id, at, number],
+           "symptoms","stage","bay","waits","nextAction","choiceReason","verdict","reminders"
+           ${since.map(([c]) => `,"${c}"`).join("")})
+         VALUES (?, 1, ?, '', 'v', ?, '', '', '{}', 'ask', '', '{}', '', '', '', '[]' ${since.map(() => ",?").join("")})`,
+        [id, at, number, ...since.map(([, v]) => v)],
       );
+    const now: [string, string][] = [["checked", "[]"]];
     await job("new", "2026-02", 7);
     await job("old", "2026-01", 7);
     await job("other", "2026-03", 9);
@@ -90,9 +96,9 @@ describe("database", () => {
       { id: "other", number: 9 },
       { id: "new", number: 10 },
     ]);
-    await expect(job("again", "2026-04", 9)).rejects.toThrow(/UNIQUE/);
-    await job("none", "2026-05", null);
-    await job("none too", "2026-05", null);
+    await expect(job("again", "2026-04", 9, now)).rejects.toThrow(/UNIQUE/);
+    await job("none", "2026-05", null, now);
+    await job("none too", "2026-05", null, now);
     await source.destroy();
   });
 

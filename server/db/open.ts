@@ -4,6 +4,7 @@ import { DataSource } from "typeorm";
 import { changeEntity, entities, identityEntity } from "./entities";
 import { First1764000000000 } from "./migrations/first";
 import { LoadOfVehicle1764500000000 } from "./migrations/loadOfVehicle";
+import { Memory1765000000000 } from "./migrations/memory";
 import { MovingJobs1764600000000 } from "./migrations/movingJobs";
 import { NumberedJobs1764700000000 } from "./migrations/numberedJobs";
 import { Photos1764200000000 } from "./migrations/photos";
@@ -26,6 +27,7 @@ export const migrations = [
   NumberedJobs1764700000000,
   SpecSheets1764800000000,
   WorkPlan1764900000000,
+  Memory1765000000000,
 ];
 
 /** What must be true of the connection before anything is written: [pragma, value it must read back]. */

@@ -33,6 +33,7 @@ const NAMES: { [R in ResourceName]?: string } = {
 const FURTHER_PARENTS: { [R in ResourceName]?: readonly ParentLink[] } = {
   job: [{ column: "vehicleId", to: "vehicle" }],
   signature: [{ column: "groupId", to: "torqueGroup" }],
+  recheck: [{ column: "vehicleId", to: "vehicle" }],
   specLine: [
     { column: "sheetId", to: "sheet" },
     { column: "vehicleId", to: "vehicle" },

@@ -1,7 +1,8 @@
 import { Router } from "express";
 import { routes } from "../../contract";
 import type { Changes, Views } from "../services";
-import { endpoint } from "./endpoint";
+import { calendar } from "../../core";
+import { endpoint, sendingEndpoint } from "./endpoint";
 import { jsonBody } from "./json";
 
 /** Largest set of changes in one request. */
@@ -18,6 +19,14 @@ export function recordEndpoints(views: Views, changes: Changes): Router {
   endpoint(router, routes.sheet, ({ params }) => views.sheet(params.id));
   endpoint(router, routes.workshop, () => views.workshop());
   endpoint(router, routes.book, () => views.book());
+  endpoint(router, routes.due, () => views.due());
+  sendingEndpoint(router, routes.dueCalendar, async (_incoming, _req, res) => {
+    const { today, due } = await views.due();
+    const days = due.flatMap((d) =>
+      d.dueDate === null ? [] : [{ uid: d.key, title: `${d.tag}: ${d.what}`, day: d.dueDate, text: d.title }],
+    );
+    res.type("text/calendar").send(calendar(today, days));
+  });
   endpoint(router, routes.job, ({ params }) => views.job(params.id));
   endpoint(router, routes.shop, () => views.shop());
   endpoint(router, routes.bin, () => views.bin());

@@ -67,6 +67,7 @@ const NAMED: { [R in ResourceName]?: readonly { column: string; in?: string; to:
   ],
   recording: [{ column: "takenBy", to: "person" }],
   setting: [{ column: "personId", to: "person" }],
+  recheck: [{ column: "jobId", to: "job" }],
 };
 
 async function checkNamed(

@@ -4,6 +4,7 @@ import {
   type BinLine,
   type BookView,
   type DossierView,
+  type DueView,
   type JobView,
   type ResponseOf,
   type SheetView,
@@ -22,10 +23,9 @@ import {
 import { entities, find, findById, rowsOf, type Row, type UnitOfWork } from "../db";
 import { isWanted, photosOf, stateOf, waitNow, wantedValues } from "../../domain";
 import { shopIdentity } from "./changes";
+import { dueLines, isSoon } from "./due";
 import { orderOf, readJob, standing } from "./readJob";
-
-const titleOf = (v: Pick<Vehicle, "make" | "model" | "variant">): string =>
-  [[v.make, v.model].filter(Boolean).join(" "), v.variant].filter(Boolean).join(", ");
+import { titleOf } from "./titles";
 
 type SheetList = ResponseOf<"sheets">;
 
@@ -71,7 +71,7 @@ export class Views {
         waiting,
         vehicles: await manager.countBy(entities.vehicle, { deletedAt: IsNull() }),
         closedJobs: await manager.countBy(entities.job, { closedAt: Not(IsNull()), deletedAt: IsNull() }),
-        rechecks: await dueRechecks(manager, now.slice(0, 10)),
+        due: (await dueLines(manager, now.slice(0, 10))).due.filter(isSoon),
       };
     });
   }
@@ -135,6 +135,10 @@ export class Views {
         torqueGroup: await ofJobs("torqueGroup"),
         part: await ofJobs("part"),
         joint: await ofJobs("joint"),
+        recheck: await find(manager, "recheck", {
+          where: { vehicleId: id, deletedAt: IsNull() },
+          order: { createdAt: "ASC", id: "ASC" },
+        }),
         ...(await specOf(manager, vehicle)),
       };
     });
@@ -215,6 +219,12 @@ export class Views {
         })),
       };
     });
+  }
+
+  /** What is to be looked at again, the earliest first. */
+  due(): Promise<DueView> {
+    const today = this.now().slice(0, 10);
+    return this.unit.read((manager) => dueLines(manager, today));
   }
 
   book(): Promise<BookView> {
@@ -391,18 +401,6 @@ async function placesOf(manager: EntityManager): Promise<(row: Row) => string> {
   const byId = new Map(jobs.map((j) => [j.id, `job ${String(j.number ?? "")}, ${String(j.tag)}`]));
   const tags = new Map(jobs.map((j) => [j.vehicleId, String(j.tag)]));
   return (row) => byId.get(row.jobId) ?? tags.get(row.vehicleId) ?? "";
-}
-
-/** Vehicles whose mounts are to be looked at again by now, by day or by distance. */
-async function dueRechecks(manager: EntityManager, today: string): Promise<YardView["rechecks"]> {
-  const known = await find(manager, "vehicle", { where: { deletedAt: IsNull(), powerUnit: Not(IsNull()) } });
-  return known.flatMap((v) => {
-    const look = v.powerUnit?.nextLook;
-    if (!look) return [];
-    const km = Math.max(0, ...v.odometer.map((o) => o.km));
-    const due = (look.date !== null && look.date <= today) || (look.km !== null && look.km <= km);
-    return due ? [{ vehicleId: v.id, tag: v.tag, title: titleOf(v), date: look.date, km: look.km }] : [];
-  });
 }
 
 function binTitle(resource: ResourceName, row: Row): string {

@@ -35,7 +35,7 @@ export const api = createApi({
     retryCondition: (error, _args, { attempt }) =>
       Boolean((error as Partial<ApiError>)?.offline) && attempt <= READ_TRIES,
   }),
-  tagTypes: ["Yard", "Vehicles", "Vehicle", "Job", "Sheet", "Shop", "Bin", "History", "Workshop"],
+  tagTypes: ["Yard", "Vehicles", "Vehicle", "Job", "Sheet", "Shop", "Bin", "History", "Workshop", "Due"],
   refetchOnReconnect: true,
   // An answer that is not what the contract says is a fault of the program: it is said, never shown as data.
   catchSchemaFailure: ({ message }) => ({
@@ -98,6 +98,11 @@ const records = api.injectEndpoints({
       responseSchema: answerOf("workshop"),
       providesTags: ["Workshop"],
     }),
+    due: build.query<ResponseOf<"due">, void>({
+      query: () => addressOf("due"),
+      responseSchema: answerOf("due"),
+      providesTags: ["Due"],
+    }),
     job: build.query<ResponseOf<"job">, string>({
       query: (id) => addressOf("job", { id }),
       responseSchema: answerOf("job"),
@@ -145,6 +150,7 @@ export const {
   useInstrumentsQuery,
   useWorkshopQuery,
   useOffersQuery,
+  useDueQuery,
 } = records;
 export const recordsApi = records;
 

@@ -32,7 +32,9 @@ function tagsOf(records: ChangeAnswer["records"]): Parameters<typeof api.util.in
   const ofSheets = sheets.some((r) => touched.has(r)) ? (["Sheet"] as const) : [];
   const ofWork = ["template", "stockItem", "job"] as const;
   const workshop = ofWork.some((r) => touched.has(r)) ? (["Workshop"] as const) : [];
-  return ["Yard", "History", "Bin", "Vehicle", ...lists, ...ofSheets, ...workshop];
+  const ofDue = ["recheck", "part", "vehicle"] as const;
+  const due = ofDue.some((r) => touched.has(r)) ? (["Due"] as const) : [];
+  return ["Yard", "History", "Bin", "Vehicle", ...lists, ...ofSheets, ...workshop, ...due];
 }
 
 /** What saving stands on; a test brings its own. */

@@ -39,6 +39,7 @@ const stage = (steps: Step[], more: Parameters<typeof jobView>[0] = {}) => {
     torqueGroup: [],
     part: [],
     joint: [],
+    recheck: [],
     sheet: null,
     sheetLine: [],
     ownLine: [],

@@ -171,6 +171,7 @@ describe("torque groups", () => {
       sheet: null,
       sheetLine: [],
       joint: [],
+      recheck: [],
       ownLine: [],
       vehicle,
       jobs: [],

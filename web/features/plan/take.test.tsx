@@ -36,6 +36,7 @@ const book = (sheetLine: SpecLine[], ownLine: SpecLine[] = []): void => {
     torqueGroup: [],
     part: [],
     joint: [],
+    recheck: [],
     sheet,
     sheetLine,
     ownLine,

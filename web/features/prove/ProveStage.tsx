@@ -8,7 +8,20 @@ import { useUnits } from "../../format/units";
 import { Answer } from "../../ui/Answer";
 import { Figure, OriginLegend } from "../../ui/marks";
 import { TextField } from "../../ui/TextField";
-import { comparisonOf, findReading, measurandKey, measurandsOf, resultOf, topicsOf } from "../../../domain";
+import { useVehicleQuery } from "../../data/api";
+import { useAppSelector } from "../../data/hooks";
+import { withPending } from "../../data/saving";
+import { todayHere } from "../../format/dates";
+import { LookAgain } from "../../pieces/rechecks/LookAgain";
+import {
+  comparisonOf,
+  findReading,
+  measurandKey,
+  measurandsOf,
+  proposedRechecks,
+  resultOf,
+  topicsOf,
+} from "../../../domain";
 import { measurandName, ReadingCard } from "../../pieces/readings/ReadingCard";
 import { JobHistory } from "../../pieces/job/JobHistory";
 import type { StageProps } from "../../data/stage";
@@ -118,6 +131,7 @@ export default function ProveStage({ view, edit }: StageProps) {
             It is printed on the customer’s sheet.{" "}
             {units.system === "inch" ? "Figures there are in inches and millimetres." : ""}
           </p>
+          <Again view={view} edit={edit} />
           <h2 className="hd2" style={{ marginTop: 16 }}>
             Edits
           </h2>
@@ -125,6 +139,23 @@ export default function ProveStage({ view, edit }: StageProps) {
         </aside>
       </div>
     </>
+  );
+}
+
+/** What this job leaves to be looked at again. */
+function Again({ view, edit }: StageProps) {
+  const pending = useAppSelector((s) => s.saving.pending);
+  const { data } = useVehicleQuery(view.vehicle.id);
+  const rechecks = withPending(data?.recheck ?? [], "recheck", pending, (r) => r.vehicleId === view.vehicle.id);
+  return (
+    <LookAgain
+      vehicle={view.vehicle}
+      rechecks={rechecks}
+      parts={view.part}
+      jobId={view.job.id}
+      proposed={proposedRechecks(view, todayHere())}
+      edit={edit}
+    />
   );
 }
 

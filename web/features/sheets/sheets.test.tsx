@@ -380,6 +380,7 @@ describe("geometry of a kind", () => {
       sheet,
       sheetLine: [],
       joint: [],
+      recheck: [],
       ownLine: [],
     });
     const { user, store } = open({ vehicles: [measured] });

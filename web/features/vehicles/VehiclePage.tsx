@@ -4,11 +4,12 @@ import { useNavigate, useParams } from "react-router";
 import { useVehicleQuery } from "../../data/api";
 import { useAppSelector } from "../../data/hooks";
 import { useKeys } from "../../data/useKeys";
-import { oneWithPending, useEdit } from "../../data/saving";
+import { oneWithPending, useEdit, withPending } from "../../data/saving";
 import { SavedState } from "../../pieces/saving/SavingTrouble";
 import { count, LAYOUT_NAMES, SHIFTER_NAMES, vehicleTitle } from "../../format/words";
 import { Tag } from "../../ui/pictograms";
 import { Skeleton, Trouble } from "../../ui/states";
+import { LookAgain } from "../../pieces/rechecks/LookAgain";
 import { UndoKeys } from "../../pieces/job/UndoKeys";
 import { GearboxEditor } from "./GearboxEditor";
 import { OpenJob } from "./OpenJob";
@@ -66,6 +67,12 @@ export function VehiclePage() {
           <GearboxEditor vehicle={vehicle} edit={edit} />
           <WhatTurns vehicle={vehicle} edit={edit} />
           <Odometer vehicle={vehicle} edit={edit} />
+          <LookAgain
+            vehicle={vehicle}
+            rechecks={withPending(data.recheck, "recheck", pending, (r) => r.vehicleId === vehicle.id)}
+            parts={data.part}
+            edit={edit}
+          />
         </div>
         <div>
           <Jobs jobs={data.jobs} />

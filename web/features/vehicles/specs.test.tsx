@@ -25,6 +25,7 @@ const dossier = (vehicle: Vehicle, more: Partial<DossierView> = {}): DossierView
   sheet,
   sheetLine: [],
   joint: [],
+  recheck: [],
   ownLine: [],
   ...more,
 });

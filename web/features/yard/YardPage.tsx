@@ -6,7 +6,8 @@ import type { YardView } from "../../../contract";
 import { useYardQuery } from "../../data/api";
 import { SavedState } from "../../pieces/saving/SavingTrouble";
 import { useUnits } from "../../format/units";
-import { count, dateText, loadText } from "../../format/words";
+import { count, loadText } from "../../format/words";
+import { leftText, whenText } from "../../pieces/rechecks/words";
 import { Answer } from "../../ui/Answer";
 import { LoadPictogram, MiniRail, Tag } from "../../ui/pictograms";
 import { Empty, Skeleton, Trouble } from "../../ui/states";
@@ -25,6 +26,9 @@ const GROUPS = [
 ] as const;
 
 const today = new Intl.DateTimeFormat("en-GB", { weekday: "long", day: "numeric", month: "long" });
+
+/** Rechecks listed beside the bays. */
+const MOST_DUE = 8;
 
 /** Lines shown at first, and how many more at a time. */
 const PAGE = 100;
@@ -247,27 +251,29 @@ function Bays({ data }: { data: YardView }) {
         ))}
       </ul>
       {!bays.length && <p className="lb">No vehicle is noted in a bay.</p>}
-      {data.rechecks.length > 0 && (
-        <>
-          <h2 className="hd2" style={{ marginTop: 16 }}>
-            Recheck due <span className="lb">mounts</span>
-          </h2>
-          <ul className="lined">
-            {data.rechecks.map((r) => (
-              <li key={r.vehicleId} className={css.bayline}>
-                <Link to={`/vehicles/${r.vehicleId}`} className="n">
-                  {r.tag}
-                </Link>
-                <span className="lb">
-                  {[r.date && dateText(r.date), r.km !== null && units.show(r.km, "distance")]
-                    .filter(Boolean)
-                    .join(", ")}
-                </span>
-              </li>
-            ))}
-          </ul>
-        </>
+      <h2 className="hd2" style={{ marginTop: 16 }}>
+        Look again <span className="lb">due within a fortnight</span>
+      </h2>
+      {data.due.length > 0 && (
+        <ul className="lined">
+          {data.due.slice(0, MOST_DUE).map((d) => (
+            <li key={d.key} className={css.bayline}>
+              <Link to={`/vehicles/${d.vehicleId}`} className="n">
+                {d.tag}
+              </Link>
+              <span className={css.dueline}>
+                {d.what}
+                <span className={d.overdue ? css.overdue : "lb"}>{leftText(d) || whenText(d, units)}</span>
+              </span>
+            </li>
+          ))}
+        </ul>
       )}
+      <p className="lb">
+        {data.due.length === 0 && "Nothing is due. "}
+        {data.due.length > MOST_DUE && `${data.due.length - MOST_DUE} more. `}
+        <Link to="/due">All rechecks</Link>
+      </p>
       <p className="lb" style={{ marginTop: 14 }}>
         {count(data.vehicles, "vehicle")} in the book, {count(data.closedJobs, "closed job")}.
       </p>

@@ -28,7 +28,7 @@ const line = (data: Partial<YardJob>): YardJob => {
     ...data,
   };
 };
-const yard = (jobs: YardJob[], vehicles = 5, closedJobs = 3, rechecks: object[] = []): void =>
+const yard = (jobs: YardJob[], vehicles = 5, closedJobs = 3, due: object[] = []): void =>
   answering("/api/yard", (query: URLSearchParams) => {
     const search = query.get("search") ?? "";
     const found = jobs.filter((j) => `${j.tag} ${j.title} ${j.owner}`.toLowerCase().includes(search));
@@ -36,7 +36,7 @@ const yard = (jobs: YardJob[], vehicles = 5, closedJobs = 3, rechecks: object[] 
       waitKinds.map((kind) => [kind, jobs.filter((j) => j.waits.kind === kind).length]),
     );
     const page = found.slice(0, Number(query.get("limit")));
-    return { jobs: page, total: jobs.length, found: found.length, waiting, vehicles, closedJobs, rechecks };
+    return { jobs: page, total: jobs.length, found: found.length, waiting, vehicles, closedJobs, due };
   });
 const says = async (): Promise<string> => plainText(await screen.findByRole("region", { name: "Answer" }));
 

@@ -1,0 +1,2 @@
+export { beginsAt, dueOf, earliestFirst, type Due, type DueOf } from "./due";
+export { proposedRechecks } from "./propose";
