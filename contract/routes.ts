@@ -13,6 +13,7 @@ import {
   gearName,
   historyView,
   instrumentList,
+  memoryView,
   jobView,
   photoAnswer,
   recordedRun,
@@ -150,6 +151,12 @@ export const routes = {
     path: "/api/due",
     does: "What is to be looked at again on which vehicle, the earliest first.",
     response: dueView,
+  },
+  memory: {
+    method: "get",
+    path: "/api/memory",
+    does: "What the shop's closed jobs have to tell: causes, kits, wear.",
+    response: memoryView,
   },
   dueCalendar: {
     method: "get",

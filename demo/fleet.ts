@@ -6,7 +6,7 @@ import type { SheetName } from "./sheets";
 import { hillclimbUnit, minibusUnit, vanUnit } from "./mounts";
 
 /** Five forward gears and reverse in three gates; odd gears to the front. */
-const fiveSpeed = (travelMm: number, crossMm = 6): Gearbox => ({
+export const fiveSpeed = (travelMm: number, crossMm = 6): Gearbox => ({
   columns: [
     { column: "1-2", crossMm: -crossMm },
     { column: "3-4", crossMm: 0 },

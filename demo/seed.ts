@@ -5,6 +5,8 @@ import { DemoDays } from "./days";
 import { fleet } from "./fleet";
 import type { Teller } from "./jobs";
 import { openJobs } from "./openJobs";
+import { pastJobs } from "./past";
+import { rechecks } from "./rechecks";
 import { ownValues, sheets } from "./sheets";
 
 /** Fills an empty shop with the Skerrin Isles Carriage Shed, through the program's own doors. */
@@ -110,8 +112,10 @@ export async function seed(address: string, day: string): Promise<void> {
   }
   await ownValues(client, vehicles, known.lines);
   const teller: Teller = { client, days, people, vehicles, lines: known.lines };
+  await pastJobs(teller);
   await closedJobs(teller);
   await openJobs(teller);
+  await rechecks(teller);
 }
 
 const [, script, address, flag, day] = process.argv;

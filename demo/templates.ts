@@ -11,6 +11,8 @@ export interface OnTemplate {
   from: string;
   /** Steps alone: a job whose groups and parts are written out in full by hand. */
   stepsOnly?: boolean;
+  /** Where in the row of paces it begins: no two jobs take the same. */
+  shift?: number;
 }
 
 /** From this position on a step comes after those of the template. */
@@ -26,7 +28,7 @@ export async function onTemplate(
   client: DemoClient,
   job: { id: string; vehicleId: string },
   operations: readonly Operation[],
-  { id, done, from, stepsOnly = false }: OnTemplate,
+  { id, done, from, stepsOnly = false, shift = 0 }: OnTemplate,
 ): Promise<Operation[]> {
   // A room of data beside the domain: it comes when it is asked for, as on the screens.
   const { suppliedTemplates } = await import("../domain/templates");
@@ -60,7 +62,7 @@ export async function onTemplate(
     const i = o.op === "create" && o.resource === "step" ? steps.findIndex((s) => s.id === o.id) : -1;
     if (i < 0 || i >= upTo || o.op !== "create") return o;
     const step = { ...steps[i], facts: steps[i].facts ?? NO_FACTS, ticked: [] };
-    const workedMin = Math.round((steps[i].minutes ?? 10) * PACE[i % PACE.length]);
+    const workedMin = Math.round((steps[i].minutes ?? 10) * PACE[(i + shift) % PACE.length]);
     const startedAt = new Date(now).toISOString();
     now += workedMin * 60_000;
     const doneAt = new Date(now).toISOString();

@@ -2,6 +2,7 @@ export * from "./diagnosis";
 export * from "./job";
 export * from "./knowledge";
 export * from "./lever";
+export * from "./memory";
 export * from "./mounts";
 export * from "./readings";
 export * from "./rules";

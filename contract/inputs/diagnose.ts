@@ -13,7 +13,10 @@ import { firstRepeat } from "./lever";
 const probability = num(0.001, 0.999);
 const likelihoodSays = `${ACCEPTS}${likelihoodWords.join(", ")} or a number from 0.001 to 0.999`;
 const says = { error: () => likelihoodSays };
-const likelihood = z.union([z.enum(likelihoodWords, says), z.number(says).min(0.001, says).max(0.999, says)], says);
+export const likelihoodOf = z.union(
+  [z.enum(likelihoodWords, says), z.number(says).min(0.001, says).max(0.999, says)],
+  says,
+);
 
 const shifters = ["direct", "rod", "cable"] as const;
 const layouts = ["northSouth", "eastWest"] as const;
@@ -40,7 +43,7 @@ const observation = z.strictObject({
   id: text(),
   label: text(),
   kind: word(["symptom", "result"]),
-  faultFree: likelihood.default("rarely"),
+  faultFree: likelihoodOf.default("rarely"),
   minutes: over(0, 10000, "min").optional(),
   applies,
 });
@@ -80,7 +83,7 @@ export const knowledgeSchema = z.strictObject({
   faults: list(fault, 1, 200),
   observations: list(observation, 1, 500),
   tests: list(benchTest, 0, 200),
-  table: z.record(text(), z.record(text(), likelihood)),
+  table: z.record(text(), z.record(text(), likelihoodOf)),
   reasons: z.record(text(), z.record(text(), reason)).optional(),
   together: list(z.strictObject({ faults: list(text(), 2, 2), factor: over(0, 1e6) }), 0, 500).optional(),
 }) satisfies z.ZodType<Knowledge>;
@@ -105,7 +108,7 @@ export const knowledgeChanges = z.strictObject({
   observations: list(observation, 0, 500).optional(),
   tests: list(benchTest, 0, 200).optional(),
   removed: list(text(), 0, 900).optional(),
-  table: z.record(text(), z.record(text(), likelihood.nullable())).optional(),
+  table: z.record(text(), z.record(text(), likelihoodOf.nullable())).optional(),
   reasons: z.record(text(), z.record(text(), reason)).optional(),
   howTos: howTos.optional(),
 }) satisfies z.ZodType<KnowledgeChanges>;

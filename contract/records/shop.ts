@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { list, num, over, text, whole, word } from "../fields";
-import { knowledgeChanges, shimShelf } from "../inputs";
+import { knowledgeChanges, likelihoodOf, shimShelf } from "../inputs";
 import { ACCEPTS } from "../refusal";
 import { day, line } from "./fields";
 
@@ -52,6 +52,17 @@ export const shop = z.strictObject({
     .default(null),
   shims: shimShelf.nullable().default(null),
   knowledge: knowledgeChanges.nullable().default(null),
+  /** What of the table was taken over from closed jobs: the figure before and the one learned. */
+  learned: z
+    .strictObject({
+      faults: z.record(text(), z.strictObject({ before: over(0, 1e6), after: over(0, 1e6) })),
+      cells: z.record(
+        text(),
+        z.record(text(), z.strictObject({ before: likelihoodOf.nullable(), after: num(0.001, 0.999) })),
+      ),
+    })
+    .nullable()
+    .default(null),
   grades: z
     .strictObject({ new: playGrade, slight: playGrade, worn: playGrade, gone: playGrade })
     .nullable()

@@ -89,6 +89,43 @@ export const dueView = z.object({
 });
 export type DueView = z.infer<typeof dueView>;
 
+const memoryJob = z.object({
+  id: z.string(),
+  number: z.number().nullable(),
+  vehicleId: z.string(),
+  tag: z.string(),
+  /** Make and model: what wears alike. */
+  kind: z.string(),
+  shifterKind: resources.vehicle.shape.shifterKind.unwrap(),
+  layout: resources.vehicle.shape.layout.unwrap(),
+  automatic: z.boolean(),
+  complaint: z.string(),
+  openedAt: z.string().nullable(),
+  closedAt: z.string(),
+  symptoms: resources.job.shape.symptoms.unwrap(),
+  symptomsAfter: resources.job.shape.symptomsAfter.unwrap(),
+  repaired: resources.job.shape.repaired.unwrap(),
+  cause: resources.job.shape.cause.unwrap(),
+  chosenSetupId: z.string().nullable(),
+});
+export type MemoryJob = z.infer<typeof memoryJob>;
+/** What the shop's closed jobs have to tell: of each only what is learned from. */
+export const memoryView = z.object({
+  jobs: z.array(memoryJob),
+  vehicles: z.array(
+    z.object({
+      id: z.string(),
+      gearbox: resources.vehicle.shape.gearbox.unwrap(),
+      odometer: resources.vehicle.shape.odometer.unwrap(),
+    }),
+  ),
+  /** The levers that were chosen, and the old ones beside them. */
+  setups: z.array(recordSchema("setup")),
+  readings: z.array(recordSchema("reading")),
+  joints: z.array(recordSchema("joint")),
+});
+export type MemoryView = z.infer<typeof memoryView>;
+
 /** How many open jobs wait for each thing, all of them and not only those listed. */
 const waitCounts = z.record(z.enum(waitKinds), z.number());
 export const yardView = z.object({

@@ -19,3 +19,4 @@ export { MOST_PACKS, packsToSearch, shims } from "./shims";
 export type { ShimPack, ShimsAnswer, ShimsInput, ShimStock } from "./shims";
 export { stops, USUAL_BACK_OFF } from "./stops";
 export type { StopsAnswer, StopsInput, StopVerdict } from "./stops";
+export { LEAST_WEAR_READINGS, wearTrend, type WearReading, type WearTrend } from "./wear";

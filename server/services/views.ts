@@ -6,6 +6,7 @@ import {
   type DossierView,
   type DueView,
   type JobView,
+  type MemoryView,
   type ResponseOf,
   type SheetView,
   type SpecLine,
@@ -23,6 +24,7 @@ import {
 import { entities, find, findById, rowsOf, type Row, type UnitOfWork } from "../db";
 import { isWanted, photosOf, stateOf, waitNow, wantedValues } from "../../domain";
 import { shopIdentity } from "./changes";
+import { memoryOf } from "./memory";
 import { dueLines, isSoon } from "./due";
 import { orderOf, readJob, standing } from "./readJob";
 import { titleOf } from "./titles";
@@ -225,6 +227,11 @@ export class Views {
   due(): Promise<DueView> {
     const today = this.now().slice(0, 10);
     return this.unit.read((manager) => dueLines(manager, today));
+  }
+
+  /** What closed jobs have to tell. */
+  memory(): Promise<MemoryView> {
+    return this.unit.read(memoryOf);
   }
 
   book(): Promise<BookView> {

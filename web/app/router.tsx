@@ -23,6 +23,7 @@ const FastenerTool = late(() => import("../features/desk/FastenerTool").then((m)
 const RehearseTool = late(() => import("../features/desk/RehearseTool").then((m) => m.RehearseTool));
 const WhatTurnsTool = late(() => import("../features/desk/WhatTurnsTool").then((m) => m.WhatTurnsTool));
 const KnowledgePage = late(() => import("../features/knowledge/KnowledgePage").then((m) => m.KnowledgePage));
+const LearnedPage = late(() => import("../features/memory").then((m) => m.LearnedPage));
 const SetDesk = late(() => import("../features/set/SetTools").then((m) => m.SetDesk));
 const ShopPage = late(() => import("../features/shop/ShopPage").then((m) => m.ShopPage));
 
@@ -75,6 +76,7 @@ export const router = createBrowserRouter([
           { path: "desk/what-turns", element: <WhatTurnsTool /> },
           { path: "desk/rehearse", element: <RehearseTool /> },
           { path: "shop/knowledge", element: <KnowledgePage /> },
+          { path: "shop/learned", element: <LearnedPage /> },
           { path: "shop", element: <ShopPage /> },
           {
             path: "*",

@@ -98,6 +98,11 @@ const records = api.injectEndpoints({
       responseSchema: answerOf("workshop"),
       providesTags: ["Workshop"],
     }),
+    memory: build.query<ResponseOf<"memory">, void>({
+      query: () => addressOf("memory"),
+      responseSchema: answerOf("memory"),
+      providesTags: ["Workshop"],
+    }),
     due: build.query<ResponseOf<"due">, void>({
       query: () => addressOf("due"),
       responseSchema: answerOf("due"),
@@ -151,6 +156,7 @@ export const {
   useWorkshopQuery,
   useOffersQuery,
   useDueQuery,
+  useMemoryQuery,
 } = records;
 export const recordsApi = records;
 

@@ -35,7 +35,8 @@ export interface LineChartProps {
   y: Axis;
   /** The figures of a point, said in full. */
   tip: { x?: (value: number) => string; y: (value: number) => string };
-  markers?: boolean;
+  /** Points as rings; "first": the first line is points alone. */
+  markers?: boolean | "first";
   legend?: boolean;
   /** A stretch of the x axis that is lit. */
   band?: readonly [number, number] | null;
@@ -87,7 +88,12 @@ export default function LineChart({
           },
           colors: lines.map((l) => token(l.colour)),
           markers: markers
-            ? { size: 4, colors: [token("--panel")], strokeColors: token(lines[0].colour), strokeWidth: 1.6 }
+            ? {
+                size: markers === "first" ? lines.map((_, i) => (i ? 0 : 4)) : 4,
+                colors: [token("--panel")],
+                strokeColors: token(lines[0].colour),
+                strokeWidth: 1.6,
+              }
             : {},
           legend: legend
             ? {

@@ -1,5 +1,5 @@
 import { expose, transfer } from "comlink";
-import { askGatedLinkage, askPlan, askShims, type Refusal } from "../../contract";
+import { askDesign, askGatedLinkage, askLearn, askPlan, askShims, type Refusal } from "../../contract";
 import { wavBytes } from "../../core";
 import { audit } from "../../domain";
 import type { Background, TaskName, Tasks } from "./protocol";
@@ -17,6 +17,8 @@ const works: { [N in TaskName]: Work<N> } = {
   shims: askShims,
   gatedLinkage: askGatedLinkage,
   plan: askPlan,
+  learn: askLearn,
+  design: askDesign,
   audit,
   spectrum: async (asked, tell) => {
     const out = await spectrumOf(asked, tell);

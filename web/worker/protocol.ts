@@ -1,6 +1,16 @@
 import type { Refusal } from "../../contract";
 import type { AuditFinding, AuditInput } from "../../domain";
-import type { GatedAnswer, PlanAnswer, PlanInput, ShimsAnswer, SpectrumAnswer } from "../../core";
+import type {
+  GatedAnswer,
+  DesignAnswer,
+  DesignInput,
+  LearnAnswer,
+  LearnInput,
+  PlanAnswer,
+  PlanInput,
+  ShimsAnswer,
+  SpectrumAnswer,
+} from "../../core";
 
 /** What is asked of a recording that is kept. */
 export interface SpectrumRequest {
@@ -27,6 +37,8 @@ export interface Tasks {
   shims: { asked: unknown; answer: ShimsAnswer };
   gatedLinkage: { asked: unknown; answer: GatedAnswer };
   plan: { asked: PlanInput; answer: PlanAnswer };
+  learn: { asked: LearnInput; answer: LearnAnswer };
+  design: { asked: DesignInput; answer: DesignAnswer };
   audit: { asked: AuditInput; answer: AuditFinding[] };
   spectrum: { asked: SpectrumRequest; answer: SpectrumDrawn };
   /** A WAV file of samples that were recorded in the page. */

@@ -26,6 +26,7 @@ const ADDED: readonly AddedColumn[] = [
   ["lever_setup", "maker", text, ""],
   ["lever_setup", "number", text, ""],
   ["shop", "backup", maybe(json), null],
+  ["shop", "learned", maybe(json), null],
   ["shop", "paper", text, "A4"],
   ["shop", "address", text, ""],
 ];

@@ -5,6 +5,7 @@ import { SlotSwitch, SymptomChip, type ThreeState } from "../../ui/slots";
 import { answersOf, diagnosisOf, leftAfter, likely } from "../../../domain";
 import { useKnowledge, useObservationWords } from "../../data/useKnowledge";
 import type { StageProps } from "../../data/stage";
+import { Choice } from "../../ui/TextField";
 import css from "./prove.module.css";
 
 /** Suspects offered as repaired: the likeliest of Ask, and whatever was marked before. */
@@ -67,6 +68,24 @@ export function LeftOver({ view, edit }: StageProps) {
           `${answered.length} of ${symptoms.length} went away; the rest is not tried.`
         )}
       </p>
+      {(repaired.length > 0 || job.cause) && (
+        <div className={css.cause}>
+          <Choice
+            label="The fault was"
+            value={job.cause ?? ""}
+            options={{ "": "not sure", ...Object.fromEntries(asked.answer.posterior.map((s) => [s.fault, s.label])) }}
+            onChange={(cause) =>
+              edit.update(
+                "job",
+                job,
+                { cause: cause || null },
+                `The fault was: ${asked.answer.posterior.find((s) => s.fault === cause)?.label ?? "not sure"}`,
+              )
+            }
+          />
+          <span className="lb">The table behind Ask learns from this once the job is closed.</span>
+        </div>
+      )}
       <div className={css.leftgrid}>
         <div className="chips">
           {symptoms.map((s) => (

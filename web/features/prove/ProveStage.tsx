@@ -26,8 +26,10 @@ import { measurandName, ReadingCard } from "../../pieces/readings/ReadingCard";
 import { JobHistory } from "../../pieces/job/JobHistory";
 import type { StageProps } from "../../data/stage";
 import { useObservationWords } from "../../data/useKnowledge";
+import { AsExpected } from "./AsExpected";
 import { CloseJob } from "./CloseJob";
 import { Expected } from "./Expected";
+import { Handback } from "./Handback";
 import { anyChange, proofOf, simulatedNote } from "../../pieces/job/headline";
 import { LeftOver } from "./LeftOver";
 import { RoadTable } from "../../pieces/vibration/RoadTable";
@@ -98,6 +100,7 @@ export default function ProveStage({ view, edit }: StageProps) {
           <LeftOver view={view} edit={edit} />
           <ShakeProved view={view} />
           {(view.job.roughness || view.recording.length > 0) && <RoadTable view={view} edit={edit} />}
+          <AsExpected view={view} />
           <Expected view={view} />
           <div className="rcards">
             {cards.map((m) => (
@@ -113,10 +116,7 @@ export default function ProveStage({ view, edit }: StageProps) {
           </div>
         </div>
         <aside className="sect">
-          <h2 className="hd2">First drive</h2>
-          <p>
-            Every gear at rest first, reverse only with its lockout. Then slow, then the road that showed the complaint.
-          </p>
+          <Handback view={view} edit={edit} />
           <h2 className="hd2" style={{ marginTop: 16 }}>
             Verdict
           </h2>

@@ -11,6 +11,7 @@ import { Skeleton, Trouble } from "../../ui/states";
 import { TOOL_NAMES } from "../../format/settingTools";
 import { useJobView, usePeople } from "../../data/useJobView";
 import { useObservationWords } from "../../data/useKnowledge";
+import { handbackLists } from "../../../domain";
 import { proofOf, simulatedNote } from "../../pieces/job/headline";
 import { Corrected } from "./Corrected";
 import { Done } from "./Done";
@@ -48,6 +49,7 @@ export function RecordPage() {
         <Fitted view={view} currency={shop?.shop.currency ?? ""} />
         <Torqued view={view} />
         <Done view={view} />
+        <HandedBack view={view} />
         <WasSet view={view} />
         <Watch view={view} />
         <Corrected view={view} />
@@ -61,6 +63,33 @@ export function RecordPage() {
         </footer>
       </article>
     </div>
+  );
+}
+
+/** What was looked at before the vehicle went back, and what of it was not. */
+function HandedBack({ view }: { view: JobView }) {
+  const { initialsOf } = usePeople();
+  const done = new Map(view.job.checked.map((c) => [c.id, c]));
+  if (!done.size) return null;
+  return (
+    <section>
+      <h2>Before it went back</h2>
+      <ul>
+        {handbackLists(view.vehicle).flatMap((list) =>
+          list.lines
+            .filter((l) => done.has(l.id))
+            .map((l) => {
+              const was = done.get(l.id);
+              return (
+                <li key={l.id}>
+                  {list.title}: {l.text.toLowerCase()}
+                  {was && ` (${[initialsOf(was.by), dateText(was.at)].filter(Boolean).join(", ")})`}
+                </li>
+              );
+            }),
+        )}
+      </ul>
+    </section>
   );
 }
 

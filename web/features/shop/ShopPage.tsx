@@ -96,7 +96,10 @@ export function ShopPage() {
           <section className="sect">
             <h2 className="hd2">Settings for calculation</h2>
             <GradesOfPlay grades={shop.grades} onChange={(grades, what) => patch({ grades }, what)} />
-            <p className="row-flex" style={{ marginTop: 12 }}>
+            <p style={{ marginTop: 12 }}>
+              <Link to="/shop/learned">What the shop learned: kits, wear, faults, times</Link>
+            </p>
+            <p className="row-flex">
               <Link to="/shop/knowledge">The table behind Ask: faults, symptoms, tests</Link>
               <span className="lb">
                 {countChanges(shop.knowledge) ? `${countChanges(shop.knowledge)} changes of our own` : "default"}

@@ -1,0 +1,1 @@
+export { LearnedPage } from "./LearnedPage";

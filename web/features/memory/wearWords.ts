@@ -1,0 +1,6 @@
+import type { WearLine } from "../../../domain";
+import { QUANTITY_NAMES } from "../../format/words";
+
+/** What wears, in words. */
+export const nameOf = ({ what }: WearLine): string =>
+  "joint" in what ? `${what.joint}, play` : [QUANTITY_NAMES[what.quantity], what.place].filter(Boolean).join(", ");
