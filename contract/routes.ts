@@ -18,6 +18,7 @@ import {
   photoAnswer,
   recordedRun,
   runConditions,
+  searchView,
   scope,
   sheetList,
   sheetView,
@@ -151,6 +152,16 @@ export const routes = {
     path: "/api/due",
     does: "What is to be looked at again on which vehicle, the earliest first.",
     response: dueView,
+  },
+  search: {
+    method: "get",
+    path: "/api/search",
+    does: "Vehicles, jobs, parts, torque values, findings, notes and sheets that say all the words.",
+    query: z.strictObject({
+      words: z.string().max(120),
+      limit: z.coerce.number().int().min(1).max(100).default(30),
+    }),
+    response: searchView,
   },
   memory: {
     method: "get",

@@ -6,6 +6,7 @@ export * from "./memory";
 export * from "./mounts";
 export * from "./readings";
 export * from "./rules";
+export * from "./search";
 export * from "./service";
 export * from "./setting";
 export * from "./sheets";

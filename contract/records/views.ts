@@ -3,6 +3,7 @@ import { changeSummary } from "./changes";
 import { waitKinds } from "./job";
 import {
   jobChildren,
+  resourceNames,
   resources,
   type Finding,
   type Joint,
@@ -125,6 +126,22 @@ export const memoryView = z.object({
   joints: z.array(recordSchema("joint")),
 });
 export type MemoryView = z.infer<typeof memoryView>;
+
+/** Something that was found, and where it is. */
+const searchHit = z.object({
+  resource: z.enum(resourceNames),
+  id: z.string(),
+  jobId: z.string().nullable(),
+  vehicleId: z.string().nullable(),
+  sheetId: z.string().nullable(),
+  title: z.string(),
+  text: z.string(),
+  /** Vehicle, job or sheet it belongs to. */
+  where: z.string(),
+  closed: z.boolean(),
+});
+export type SearchHit = z.infer<typeof searchHit>;
+export const searchView = z.object({ hits: z.array(searchHit) });
 
 /** How many open jobs wait for each thing, all of them and not only those listed. */
 const waitCounts = z.record(z.enum(waitKinds), z.number());

@@ -2,6 +2,7 @@ import { mkdirSync, rmSync } from "node:fs";
 import { basename, dirname } from "node:path";
 import { DataSource } from "typeorm";
 import { changeEntity, entities, identityEntity } from "./entities";
+import { fillIndex } from "./search";
 import { First1764000000000 } from "./migrations/first";
 import { LoadOfVehicle1764500000000 } from "./migrations/loadOfVehicle";
 import { Memory1765000000000 } from "./migrations/memory";
@@ -124,6 +125,7 @@ async function opened(file: string, options: { migrate?: boolean }): Promise<Dat
     if (options.migrate !== false) {
       await copyBefore(source, file);
       await migrate(source);
+      await source.transaction(fillIndex);
     }
     return source;
   } catch (error) {

@@ -1,6 +1,6 @@
 import { IsNull, type EntityManager } from "typeorm";
 import { fieldPath, SHOP_ID, type Operation, type ResourceName } from "../../contract";
-import { entities, find, findById, tables, toRow, type Row } from "../db";
+import { entities, find, findById, indexRecord, tables, toRow, type Row } from "../db";
 import { checkNoJobs, fieldsOf, parseFields, passGate, strandedBy, type KeptFiles } from "./gate";
 import type { AnyRecord, Edit } from "./history";
 import { refuse } from "./refused";
@@ -45,6 +45,7 @@ async function create(desk: Desk, resource: ResourceName, id: string, data: unkn
   if (resource === "reading") fields.takenAt ??= at;
   const record = { id, version: 1, createdAt: at, updatedAt: at, deletedAt: null, ...fields } as AnyRecord;
   await manager.insert(entities[resource], toRow(resource, record as unknown as Row));
+  await indexRecord(manager, resource, record);
   return { resource, id, before: null, after: record };
 }
 
@@ -133,6 +134,7 @@ async function write({ manager, at }: Desk, resource: ResourceName, before: AnyR
       theirs: await findById(manager, resource, id),
     });
   }
+  await indexRecord(manager, resource, after);
   return { resource, id, before, after };
 }
 

@@ -8,6 +8,7 @@ import {
   type JobView,
   type MemoryView,
   type ResponseOf,
+  type SearchHit,
   type SheetView,
   type SpecLine,
   type ResourceName,
@@ -27,6 +28,7 @@ import { shopIdentity } from "./changes";
 import { memoryOf } from "./memory";
 import { dueLines, isSoon } from "./due";
 import { orderOf, readJob, standing } from "./readJob";
+import { hitsOf } from "./search";
 import { titleOf } from "./titles";
 
 type SheetList = ResponseOf<"sheets">;
@@ -227,6 +229,11 @@ export class Views {
   due(): Promise<DueView> {
     const today = this.now().slice(0, 10);
     return this.unit.read((manager) => dueLines(manager, today));
+  }
+
+  /** What says all the words asked for, and where it is. */
+  search(words: string, limit: number): Promise<{ hits: SearchHit[] }> {
+    return this.unit.read(async (manager) => ({ hits: await hitsOf(manager, words, limit) }));
   }
 
   /** What closed jobs have to tell. */

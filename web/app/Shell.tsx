@@ -1,9 +1,10 @@
-import { Input, Modal } from "antd";
-import { useMemo, useRef, useState } from "react";
+import { Modal } from "antd";
+import { useMemo, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { Sign } from "../ui/pictograms";
 import { useKeys } from "../data/useKeys";
 import { SavingTrouble } from "../pieces/saving/SavingTrouble";
+import { Search } from "./Search";
 import { WhoWorks } from "./WhoWorks";
 import { Press } from "../ui/Press";
 import css from "./app.module.css";
@@ -126,7 +127,6 @@ export function Shell() {
   const { pathname } = useLocation();
   const [help, setHelp] = useState(false);
   const [search, setSearch] = useState(false);
-  const field = useRef<HTMLInputElement>(null);
   const keys = useMemo(
     () => ({
       ...Object.fromEntries(PLACES.map((p) => [p.key, () => void navigate(p.path)])),
@@ -148,6 +148,13 @@ export function Shell() {
         <NavLink to="/yard" className={css.mark} aria-label="Ash Lever, to the Yard">
           <Sign />
         </NavLink>
+        <Press className={`${css.find} place`} onClick={() => setSearch(true)}>
+          <svg viewBox="0 0 24 24" aria-hidden="true">
+            <circle cx="10.5" cy="10.5" r="6" />
+            <path d="m15 15 5.5 5.5" />
+          </svg>
+          <span>Search</span>
+        </Press>
         {PLACES.map((p) => (
           <Link key={p.path} to={p.path} className="place" aria-current={here === p ? "page" : undefined}>
             <svg viewBox="0 0 24 24" aria-hidden="true">
@@ -176,33 +183,7 @@ export function Shell() {
         </dl>
         <p className="lb">No key fires while you type. Single keys can be switched off in Shop.</p>
       </Modal>
-      <Modal
-        open={search}
-        onCancel={() => setSearch(false)}
-        footer={null}
-        title="Search vehicles"
-        afterOpenChange={(open) => open && field.current?.focus()}
-        destroyOnHidden
-      >
-        <form
-          onSubmit={(e) => {
-            e.preventDefault();
-            const text = String(new FormData(e.currentTarget).get("q") ?? "");
-            setSearch(false);
-            void navigate(`/vehicles?search=${encodeURIComponent(text)}`);
-          }}
-        >
-          <Input
-            ref={(input) => {
-              field.current = input?.input ?? null;
-            }}
-            name="q"
-            aria-label="Tag, owner or model"
-            placeholder="Tag, owner, model or job number"
-            maxLength={80}
-          />
-        </form>
-      </Modal>
+      {search && <Search onClose={() => setSearch(false)} />}
     </div>
   );
 }

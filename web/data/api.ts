@@ -103,6 +103,11 @@ const records = api.injectEndpoints({
       responseSchema: answerOf("memory"),
       providesTags: ["Workshop"],
     }),
+    search: build.query<ResponseOf<"search">, { words: string; limit?: number }>({
+      query: (asked) => addressOf("search", {}, asked),
+      responseSchema: answerOf("search"),
+      keepUnusedDataFor: 5,
+    }),
     due: build.query<ResponseOf<"due">, void>({
       query: () => addressOf("due"),
       responseSchema: answerOf("due"),
@@ -156,6 +161,7 @@ export const {
   useWorkshopQuery,
   useOffersQuery,
   useDueQuery,
+  useSearchQuery,
   useMemoryQuery,
 } = records;
 export const recordsApi = records;

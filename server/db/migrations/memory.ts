@@ -1,5 +1,6 @@
 import { Table, type MigrationInterface, type QueryRunner } from "typeorm";
 import { column, tableColumn, type ColumnSpec } from "../columns";
+import { CREATE_INDEX, DROP_INDEX } from "../search";
 import { addColumns, headColumns, removeColumns, type AddedColumn } from "./headed";
 
 const { text, real, flag, json, maybe } = column;
@@ -31,7 +32,7 @@ const ADDED: readonly AddedColumn[] = [
   ["shop", "address", text, ""],
 ];
 
-/** Rechecks; the verified cause and the first drive of a job; maker and number of a kit; the shop's head and backup. */
+/** What can be found by its words; rechecks; the verified cause and the first drive of a job; maker and number of a kit; the shop's head and backup. */
 export class Memory1765000000000 implements MigrationInterface {
   name = "Memory1765000000000";
 
@@ -52,9 +53,11 @@ export class Memory1765000000000 implements MigrationInterface {
       }),
     );
     await addColumns(runner, ADDED);
+    for (const statement of CREATE_INDEX) await runner.query(statement);
   }
 
   async down(runner: QueryRunner): Promise<void> {
+    for (const statement of DROP_INDEX) await runner.query(statement);
     await removeColumns(runner, ADDED);
     await runner.dropTable("recheck");
   }

@@ -1,0 +1,1 @@
+export { excerpt, findable, findableKinds, type Findable } from "./words";
