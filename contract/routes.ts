@@ -2,6 +2,10 @@ import { z } from "zod";
 import { over, word } from "./fields";
 import { ACCEPTS } from "./refusal";
 import {
+  backupLine,
+  backupList,
+  restored,
+  restoreRequest,
   binView,
   bookView,
   offersView,
@@ -162,6 +166,27 @@ export const routes = {
       limit: z.coerce.number().int().min(1).max(100).default(30),
     }),
     response: searchView,
+  },
+  backups: { method: "get", path: "/api/backups", does: "Copies of the book, newest first.", response: backupList },
+  makeBackup: {
+    method: "post",
+    path: "/api/backups",
+    does: "Makes a copy of the book while the program runs, and reads it through.",
+    response: backupLine,
+  },
+  restoreBackup: {
+    method: "post",
+    path: "/api/backups/restore",
+    does: "Takes the book back to a copy; the present one is kept as a copy first.",
+    body: restoreRequest,
+    response: restored,
+  },
+  backupFile: {
+    method: "get",
+    path: "/api/backups/:name",
+    does: "A copy as a file.",
+    params: z.strictObject({ name: fileName }),
+    sends: ["application/octet-stream"],
   },
   memory: {
     method: "get",

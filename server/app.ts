@@ -4,8 +4,10 @@ import compression from "compression";
 import express, { type Express } from "express";
 import { pino, type Logger } from "pino";
 import { pinoHttp } from "pino-http";
+import { Backups } from "./backup";
 import { HeavyModels } from "./compute";
-import { holdAlone, openDatabase, StorageError, storageTrouble, UnitOfWork } from "./db";
+import { holdAlone, OpenBook, openDatabase, StorageError, storageTrouble, UnitOfWork } from "./db";
+import { backupEndpoints } from "./http/backups";
 import { computeEndpoint } from "./http/compute";
 import { errorEndpoint, noSuchEndpoint } from "./http/errors";
 import { instrumentEndpoints } from "./http/instruments";
@@ -21,6 +23,9 @@ import { standInAccelerometer, standInInstruments, type AnyInstrument, type Hidd
 import { Photos } from "./photos";
 import { Recordings } from "./recordings";
 import { Changes, Views } from "./services";
+
+/** How often the schedule of backups is looked at. */
+const SCHEDULE_LOOK_MS = 60_000;
 
 export interface AppOptions {
   databaseFile: string;
@@ -66,9 +71,18 @@ export async function buildApp(options: AppOptions): Promise<App> {
   const views = new Views(unit, options.now);
   const heavy = new HeavyModels();
   const recordings = new Recordings(join(folder, "recordings"), heavy);
+  const backups = new Backups(new OpenBook(source, unit, options.databaseFile), options.now);
   const named = await views.namedFiles();
-  photos.sweep(named.photo);
-  recordings.sweep(named.recording);
+  // What an older copy of the book may name stays, so that the copy can be taken back whole.
+  const newest = Date.parse(backups.newest() ?? "") || 0;
+  photos.sweep(named.photo, newest);
+  recordings.sweep(named.recording, newest);
+  const timer = setInterval(() => {
+    void views
+      .shop()
+      .then(({ shop }) => backups.bySchedule(shop.backup))
+      .catch((error: unknown) => log.error(error, "backup by schedule"));
+  }, SCHEDULE_LOOK_MS).unref();
   const files = { photo: (f: string) => photos.has(f), recording: (f: string) => recordings.has(f) };
   app.use(
     computeEndpoint(heavy),
@@ -80,6 +94,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
       views,
     ),
     supplierEndpoints(options.supplier ?? simulatedSupplier),
+    backupEndpoints(backups),
     recordEndpoints(views, new Changes(unit, files, options.now)),
   );
   app.use("/api", noSuchEndpoint);
@@ -90,6 +105,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
     express: app,
     unit,
     close: async () => {
+      clearInterval(timer);
       await heavy.close();
       await unit.idle();
       await source.destroy();

@@ -1,4 +1,5 @@
 export { openDatabase, migrations } from "./open";
+export { OpenBook } from "./openBook";
 export { UnitOfWork } from "./unitOfWork";
 export { find, findById, rowsOf, toRecord, toRow, type Wanted } from "./rows";
 export { indexRecord, searchIndex } from "./search";

@@ -121,17 +121,21 @@ async function opened(file: string, options: { migrate?: boolean }): Promise<Dat
   });
   await source.initialize();
   try {
-    await lookAt(source, file);
-    if (options.migrate !== false) {
-      await copyBefore(source, file);
-      await migrate(source);
-      await source.transaction(fillIndex);
-    }
+    if (options.migrate === false) await lookAt(source, file);
+    else await makeReady(source, file);
     return source;
   } catch (error) {
     await source.destroy();
     throw error;
   }
+}
+
+/** Looks at an open file, and brings it to the newest form with a copy of the older one beside it. */
+export async function makeReady(source: DataSource, file: string): Promise<void> {
+  await lookAt(source, file);
+  await copyBefore(source, file);
+  await migrate(source);
+  await source.transaction(fillIndex);
 }
 
 async function migrate(source: DataSource): Promise<void> {

@@ -20,6 +20,11 @@ export class UnitOfWork {
     return this.alone(() => work(this.source.manager));
   }
 
+  /** Runs something with the connection to itself: nobody reads or writes meanwhile. */
+  exclusive<T>(work: () => Promise<T>): Promise<T> {
+    return this.alone(work);
+  }
+
   /** Waits until everything begun is finished. */
   async idle(): Promise<void> {
     await this.tail.catch(() => undefined);

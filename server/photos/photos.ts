@@ -75,8 +75,8 @@ export class Photos {
   }
 
   /** Takes away what no record names, and rests of files that were being written when the program was stopped. */
-  sweep(named: ReadonlySet<string>): void {
-    sweepFolder(this.folder, (name) => named.has(name.slice(0, HASH_LENGTH)));
+  sweep(named: ReadonlySet<string>, until = 0): void {
+    sweepFolder(this.folder, (name, madeMs) => madeMs <= until || named.has(name.slice(0, HASH_LENGTH)));
   }
 
   /** Whole or not at all: a stop in mid-write leaves a nameless rest and no half picture. */

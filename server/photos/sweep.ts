@@ -8,10 +8,11 @@ export const HASH_LENGTH = 64;
 const ORPHAN_AFTER_MS = 60 * 60 * 1000;
 
 /** Takes away rests of writing, and files of some age that are not to be kept. */
-export function sweepFolder(folder: string, keep: (name: string) => boolean): void {
+export function sweepFolder(folder: string, keep: (name: string, madeMs: number) => boolean): void {
   for (const name of readdirSync(folder)) {
     const path = join(folder, name);
-    const old = Date.now() - statSync(path).mtimeMs > ORPHAN_AFTER_MS;
-    if (name.endsWith(".part") || (old && !keep(name))) rmSync(path, { force: true });
+    const made = statSync(path).mtimeMs;
+    const old = Date.now() - made > ORPHAN_AFTER_MS;
+    if (name.endsWith(".part") || (old && !keep(name, made))) rmSync(path, { force: true });
   }
 }

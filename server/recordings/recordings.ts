@@ -48,8 +48,8 @@ export class Recordings {
   }
 
   /** Takes away what no record names, and rests of files that were being written when the program was stopped. */
-  sweep(named: ReadonlySet<string>): void {
-    sweepFolder(this.folder, (name) => named.has(name.slice(0, HASH_LENGTH)));
+  sweep(named: ReadonlySet<string>, until = 0): void {
+    sweepFolder(this.folder, (name, madeMs) => madeMs <= until || named.has(name.slice(0, HASH_LENGTH)));
   }
 
   /** The file with how it was made written into it, so that it can be taken in elsewhere without typing it again. */

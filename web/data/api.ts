@@ -108,6 +108,11 @@ const records = api.injectEndpoints({
       responseSchema: answerOf("search"),
       keepUnusedDataFor: 5,
     }),
+    backups: build.query<ResponseOf<"backups">, void>({
+      query: () => addressOf("backups"),
+      responseSchema: answerOf("backups"),
+      keepUnusedDataFor: 0,
+    }),
     due: build.query<ResponseOf<"due">, void>({
       query: () => addressOf("due"),
       responseSchema: answerOf("due"),
@@ -161,6 +166,7 @@ export const {
   useWorkshopQuery,
   useOffersQuery,
   useDueQuery,
+  useBackupsQuery,
   useSearchQuery,
   useMemoryQuery,
 } = records;

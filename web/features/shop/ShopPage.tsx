@@ -15,6 +15,7 @@ import { NumberField } from "../../ui/NumberField";
 import { SlotSwitch } from "../../ui/slots";
 import { Skeleton, Trouble } from "../../ui/states";
 import { Choice, TextField } from "../../ui/TextField";
+import { BackupCopies } from "./BackupCopies";
 import { GradesOfPlay } from "./GradesOfPlay";
 import { useShop } from "../../data/useShop";
 import { UndoKeys } from "../../pieces/job/UndoKeys";
@@ -106,6 +107,7 @@ export function ShopPage() {
               </span>
             </p>
           </section>
+          <BackupCopies shop={shop} onChange={patch} />
           <Hours shop={shop} onChange={patch} />
           <TorqueTools shop={shop} onChange={patch} />
           <ThisScreen />
