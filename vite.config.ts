@@ -21,7 +21,7 @@ export default defineConfig({
       injectRegister: false,
       manifest: false,
       workbox: {
-        globPatterns: ["**/*.{js,css,html,woff2,svg}"],
+        globPatterns: ["**/*.{js,css,html,woff,woff2,svg}"],
         maximumFileSizeToCacheInBytes: 4_000_000,
         navigateFallback: "/index.html",
         navigateFallbackDenylist: [/^\/api/],

@@ -13,6 +13,16 @@ const stamp = (at: string): string => at.slice(0, 19).replace(/:/g, "");
 const momentOf = (text: string): string =>
   `${text.slice(0, 10)}T${text.slice(11, 13)}:${text.slice(13, 15)}:${text.slice(15, 17)}.000Z`;
 
+/** A copy is one file: without a journal beside it, it can be carried away as it is. */
+function standAlone(path: string): void {
+  const db = new Database(path);
+  try {
+    db.pragma("journal_mode = DELETE");
+  } finally {
+    db.close();
+  }
+}
+
 interface Counted {
   jobs: number;
   vehicles: number;
@@ -89,6 +99,7 @@ export class Backups {
     try {
       mkdirSync(this.folder, { recursive: true });
       await this.book.copyTo(part);
+      standAlone(part);
       if (!checked(part))
         throw new StorageError({ what: "The copy could not be read back.", toDo: "Look at the disk." });
       renameSync(part, path);

@@ -1,8 +1,9 @@
 import { addressOf, type JobView } from "../../../contract";
-import { Button } from "antd";
-import { useNavigate, useParams } from "react-router";
+import { Button, Segmented } from "antd";
+import { useRef } from "react";
+import { useNavigate, useParams, useSearchParams } from "react-router";
 import { formatNumber } from "../../../core";
-import { useShopQuery } from "../../data/api";
+import { useShopQuery, useVehicleQuery } from "../../data/api";
 import { useUnits } from "../../format/units";
 import { dateText, vehicleTitle } from "../../format/words";
 import { OriginLegend } from "../../ui/marks";
@@ -14,54 +15,80 @@ import { useObservationWords } from "../../data/useKnowledge";
 import { handbackLists } from "../../../domain";
 import { proofOf, simulatedNote } from "../../pieces/job/headline";
 import { Corrected } from "./Corrected";
+import { CustomerSheet } from "./CustomerSheet";
 import { Done } from "./Done";
 import { Fitted } from "./Fitted";
 import { Measured } from "./Measured";
+import { SendSheet } from "./SendSheet";
 import { Shook } from "./Shook";
 import { Torqued } from "./Torqued";
 import css from "./record.module.css";
 
-/** The sheet the customer takes home, and the shop's own record. */
+/** The sheet the customer takes home, and the shop's own record: on the screen, on paper and as a file. */
 export function RecordPage() {
   const { jobId = "" } = useParams();
+  const [search, setSearch] = useSearchParams();
   const { view, error, refetch } = useJobView(jobId);
   const { data: shop } = useShopQuery();
   const navigate = useNavigate();
+  const article = useRef<HTMLElement>(null);
+  const dossier = useVehicleQuery(view?.vehicle.id ?? "", { skip: !view });
   if (!view) return error ? <Trouble error={error} retry={() => void refetch()} /> : <Skeleton rows={14} />;
+  const which = search.get("for") === "customer" ? "customer" : "record";
+  const head = [shop?.shop.name, shop?.shop.address].filter(Boolean).join(", ");
+  const paper = shop?.shop.paper ?? "A4";
   return (
     <div className={css.recpage}>
       <title>{`Record of job ${view.job.number ?? ""}, ${view.vehicle.tag} · Ash Lever`}</title>
+      <style>{`@page { size: ${paper} }`}</style>
       <div className={`${css.recbar} ${css.noprint}`}>
         <Button onClick={() => void navigate(`/jobs/${jobId}/prove`)}>Back to the job</Button>
-        <span className="lb">
-          Prints on A4, black and white will do. To keep it as a file, choose “save as PDF” when printing.
-        </span>
+        <Segmented
+          aria-label="Which sheet"
+          value={which}
+          options={[
+            { value: "customer", label: "Customer’s sheet" },
+            { value: "record", label: "Full record" },
+          ]}
+          onChange={(v) => setSearch(v === "customer" ? { for: "customer" } : {}, { replace: true })}
+        />
+        <span className="push" />
+        <SendSheet view={view} which={which} head={head} paper={paper} article={article} />
         <Button type="primary" onClick={() => window.print()}>
           Print
         </Button>
       </div>
-      <article className={css.sheetA4}>
-        <RecordHead view={view} shopName={shop?.shop.name ?? ""} />
-        <Summary view={view} />
-        <Complaint view={view} />
-        <Measured view={view} />
-        <Shook view={view} />
-        <Fitted view={view} currency={shop?.shop.currency ?? ""} />
-        <Torqued view={view} />
-        <Done view={view} />
-        <HandedBack view={view} />
-        <WasSet view={view} />
-        <Watch view={view} />
-        <Corrected view={view} />
-        <Pictures view={view} />
-        <footer>
-          <OriginLegend />
-          <p className="lb">
-            Modified mounts and levers may need local approval or inspection: local rules decide. First drive slow,
-            every gear at rest first, reverse only with its lockout.
-          </p>
-        </footer>
-      </article>
+      {which === "customer" ? (
+        <article className={css.sheetA4} ref={article}>
+          {head && <p className="lb">{head}</p>}
+          <CustomerSheet view={view} rechecks={dossier.data?.recheck ?? []} />
+        </article>
+      ) : (
+        <article className={css.sheetA4} ref={article}>
+          <RecordHead view={view} shopName={head} />
+          <Summary view={view} />
+          <Complaint view={view} />
+          <Measured view={view} />
+          <Shook view={view} />
+          <Fitted view={view} currency={shop?.shop.currency ?? ""} />
+          <Torqued view={view} />
+          <Done view={view} />
+          <HandedBack view={view} />
+          <WasSet view={view} />
+          <Watch view={view} />
+          <Corrected view={view} />
+          <Pictures view={view} />
+          <footer>
+            <span data-screen-only>
+              <OriginLegend />
+            </span>
+            <p className="lb">
+              Modified mounts and levers may need local approval or inspection: local rules decide. First drive slow,
+              every gear at rest first, reverse only with its lockout.
+            </p>
+          </footer>
+        </article>
+      )}
     </div>
   );
 }
@@ -190,7 +217,7 @@ function Pictures({ view }: { view: JobView }) {
     <section>
       <h2 className="hd2">Photos</h2>
       <ul className={css.recphotos}>
-        {view.photo.slice(0, 8).map((p) => (
+        {view.photo.map((p) => (
           <li key={p.id}>
             <img
               src={addressOf("photoFile", { file: p.file }, { size: "small" })}

@@ -55,6 +55,17 @@ export function ShopPage() {
                 value={shop.name}
                 onCommit={(name) => patch({ name }, "Shop’s name")}
               />
+              <TextField
+                label="address and phone, as printed"
+                value={shop.address}
+                onCommit={(address) => patch({ address }, "Shop’s address")}
+              />
+              <Choice
+                label="paper"
+                value={shop.paper}
+                options={{ A4: "A4", Letter: "Letter" }}
+                onChange={(paper) => patch({ paper }, `Paper: ${paper}`)}
+              />
               <Choice
                 label="units shown first"
                 value={shop.units}
