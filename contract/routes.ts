@@ -2,6 +2,10 @@ import { z } from "zod";
 import { over, word } from "./fields";
 import { ACCEPTS } from "./refusal";
 import {
+  archiveLeave,
+  archiveScopes,
+  archiveTake,
+  archiveTaken,
   backupLine,
   backupList,
   restored,
@@ -187,6 +191,33 @@ export const routes = {
     does: "A copy as a file.",
     params: z.strictObject({ name: fileName }),
     sends: ["application/octet-stream"],
+  },
+  archive: {
+    method: "get",
+    path: "/api/archive",
+    does: "A job, a vehicle or the whole shop as one zip: records, tables, pictures, recordings.",
+    query: z.strictObject({ of: word(archiveScopes), id: ulid.optional() }),
+    sends: ["application/zip"],
+  },
+  archiveIn: {
+    method: "post",
+    path: "/api/archive",
+    does: "Looks at an archive that is sent as the body: what taking it in would do. Nothing is written yet.",
+    sends: ["application/json"],
+  },
+  archiveTake: {
+    method: "post",
+    path: "/api/archive/take",
+    does: "Takes in an archive that was looked at; of conflicts those that are named.",
+    body: archiveTake,
+    response: archiveTaken,
+  },
+  archiveLeave: {
+    method: "post",
+    path: "/api/archive/leave",
+    does: "Throws away an archive that was looked at.",
+    body: archiveLeave,
+    response: z.strictObject({}),
   },
   memory: {
     method: "get",

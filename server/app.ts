@@ -4,9 +4,11 @@ import compression from "compression";
 import express, { type Express } from "express";
 import { pino, type Logger } from "pino";
 import { pinoHttp } from "pino-http";
+import { ArchiveDesk } from "./archive";
 import { Backups } from "./backup";
 import { HeavyModels } from "./compute";
 import { holdAlone, OpenBook, openDatabase, StorageError, storageTrouble, UnitOfWork } from "./db";
+import { archiveEndpoints } from "./http/archive";
 import { backupEndpoints } from "./http/backups";
 import { computeEndpoint } from "./http/compute";
 import { errorEndpoint, noSuchEndpoint } from "./http/errors";
@@ -84,6 +86,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
       .catch((error: unknown) => log.error(error, "backup by schedule"));
   }, SCHEDULE_LOOK_MS).unref();
   const files = { photo: (f: string) => photos.has(f), recording: (f: string) => recordings.has(f) };
+  const changes = new Changes(unit, files, options.now);
   app.use(
     computeEndpoint(heavy),
     openApiDoor(),
@@ -95,7 +98,8 @@ export async function buildApp(options: AppOptions): Promise<App> {
     ),
     supplierEndpoints(options.supplier ?? simulatedSupplier),
     backupEndpoints(backups),
-    recordEndpoints(views, new Changes(unit, files, options.now)),
+    archiveEndpoints(new ArchiveDesk(folder, unit, changes, photos, recordings, options.now)),
+    recordEndpoints(views, changes),
   );
   app.use("/api", noSuchEndpoint);
   if (options.webFolder) app.use(pageDoor(options.webFolder));

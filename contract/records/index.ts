@@ -2,6 +2,7 @@ export * from "./fields";
 export * from "./resources";
 export * from "./changes";
 export * from "./views";
+export * from "./archive";
 export * from "./backup";
 export * from "./instruments";
 export * from "./mountRoom";

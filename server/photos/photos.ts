@@ -66,6 +66,21 @@ export class Photos {
     };
   }
 
+  /** Keeps a picture that was packed by this program before, under its own hash; false where it is not that picture. */
+  async keep(file: string, bytes: Buffer): Promise<boolean> {
+    if (createHash("sha256").update(bytes).digest("hex") !== file) return false;
+    const { default: sharp } = await import("sharp");
+    const small = await sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: "error" })
+      .resize(SMALL_PX, SMALL_PX, { fit: "inside", withoutEnlargement: true })
+      .jpeg({ quality: 78 })
+      .toBuffer()
+      .catch(() => null);
+    if (!small) return false;
+    await this.write(this.pathOf(file, "small"), small);
+    await this.write(this.pathOf(file, "whole"), bytes);
+    return true;
+  }
+
   pathOf(file: string, size: PhotoSize): string {
     return join(this.folder, size === "small" ? `${file}-small.jpg` : `${file}.jpg`);
   }

@@ -39,6 +39,14 @@ export class Recordings {
     return { kept, run };
   }
 
+  /** Keeps a recording that was read by this program before, under its own hash; false where it is not that one. */
+  async keep(file: string, bytes: Buffer): Promise<boolean> {
+    if (createHash("sha256").update(bytes).digest("hex") !== file) return false;
+    if (bytes.subarray(0, 4).toString("latin1") !== "RIFF") return false;
+    await this.write(this.pathOf(file), bytes);
+    return true;
+  }
+
   pathOf(file: string): string {
     return join(this.folder, `${file}.wav`);
   }

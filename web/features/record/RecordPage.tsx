@@ -4,6 +4,7 @@ import { useRef } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import { formatNumber } from "../../../core";
 import { useShopQuery, useVehicleQuery } from "../../data/api";
+import { archiveAddress } from "../../data/archive";
 import { useUnits } from "../../format/units";
 import { dateText, vehicleTitle } from "../../format/words";
 import { OriginLegend } from "../../ui/marks";
@@ -53,6 +54,9 @@ export function RecordPage() {
           onChange={(v) => setSearch(v === "customer" ? { for: "customer" } : {}, { replace: true })}
         />
         <span className="push" />
+        <a className="ant-btn ant-btn-default" href={archiveAddress("job", view.job.id)} download>
+          Archive
+        </a>
         <SendSheet view={view} which={which} head={head} paper={paper} article={article} />
         <Button type="primary" onClick={() => window.print()}>
           Print

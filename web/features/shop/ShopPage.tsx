@@ -15,6 +15,7 @@ import { NumberField } from "../../ui/NumberField";
 import { SlotSwitch } from "../../ui/slots";
 import { Skeleton, Trouble } from "../../ui/states";
 import { Choice, TextField } from "../../ui/TextField";
+import { Archive } from "./Archive";
 import { BackupCopies } from "./BackupCopies";
 import { GradesOfPlay } from "./GradesOfPlay";
 import { useShop } from "../../data/useShop";
@@ -118,6 +119,7 @@ export function ShopPage() {
               </span>
             </p>
           </section>
+          <Archive />
           <BackupCopies shop={shop} onChange={patch} />
           <Hours shop={shop} onChange={patch} />
           <TorqueTools shop={shop} onChange={patch} />

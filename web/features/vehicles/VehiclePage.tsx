@@ -2,6 +2,7 @@ import { Button, Modal } from "antd";
 import { useMemo, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { useVehicleQuery } from "../../data/api";
+import { archiveAddress } from "../../data/archive";
 import { useAppSelector } from "../../data/hooks";
 import { useKeys } from "../../data/useKeys";
 import { oneWithPending, useEdit, withPending } from "../../data/saving";
@@ -56,6 +57,9 @@ export function VehiclePage() {
         <div className="push" />
         <UndoKeys scope={scope} edit={edit} />
         <SavedState />
+        <a className="ant-btn ant-btn-default" href={archiveAddress("vehicle", vehicle.id)} download>
+          Archive
+        </a>
         <Button onClick={() => setBinning(true)}>Into the bin</Button>
         <Button type="primary" onClick={() => setOpening(true)}>
           Open a job

@@ -1,0 +1,1 @@
+export { ArchiveDesk } from "./desk";
