@@ -21,6 +21,7 @@ import {
   gearName,
   historyView,
   instrumentList,
+  listsView,
   memoryView,
   jobView,
   photoAnswer,
@@ -218,6 +219,12 @@ export const routes = {
     does: "Throws away an archive that was looked at.",
     body: archiveLeave,
     response: z.strictObject({}),
+  },
+  lists: {
+    method: "get",
+    path: "/api/lists",
+    does: "Vehicles, jobs, parts to order and torque values that are missing, over the whole shop.",
+    response: listsView,
   },
   memory: {
     method: "get",

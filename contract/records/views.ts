@@ -143,6 +143,66 @@ const searchHit = z.object({
 export type SearchHit = z.infer<typeof searchHit>;
 export const searchView = z.object({ hits: z.array(searchHit) });
 
+/** Lists over the whole shop, for sorting, filtering and taking out as tables. */
+export const listsView = z.object({
+  vehicles: z.array(
+    z.object({
+      id: z.string(),
+      tag: z.string(),
+      title: z.string(),
+      owner: z.string(),
+      shifter: z.string(),
+      km: z.number().nullable(),
+      jobs: z.number(),
+      open: z.number(),
+      last: z.string().nullable(),
+    }),
+  ),
+  jobs: z.array(
+    z.object({
+      id: z.string(),
+      number: z.number().nullable(),
+      tag: z.string(),
+      owner: z.string(),
+      complaint: z.string(),
+      stage: z.string(),
+      waits: z.string(),
+      opened: z.string().nullable(),
+      closed: z.string().nullable(),
+    }),
+  ),
+  /** Of open jobs: what is still to order or on its way. */
+  parts: z.array(
+    z.object({
+      id: z.string(),
+      jobId: z.string(),
+      number: z.number().nullable(),
+      tag: z.string(),
+      part: z.string(),
+      partNumber: z.string(),
+      maker: z.string(),
+      quantity: z.number(),
+      price: z.number().nullable(),
+      state: z.string(),
+      arrives: z.string().nullable(),
+    }),
+  ),
+  /** Torque groups of open jobs without a specification that can be read. */
+  torque: z.array(
+    z.object({
+      id: z.string(),
+      jobId: z.string(),
+      number: z.number().nullable(),
+      tag: z.string(),
+      group: z.string(),
+      typed: z.string(),
+      count: z.number(),
+      thread: z.string(),
+    }),
+  ),
+});
+export type ListsView = z.infer<typeof listsView>;
+
 /** How many open jobs wait for each thing, all of them and not only those listed. */
 const waitCounts = z.record(z.enum(waitKinds), z.number());
 export const yardView = z.object({
@@ -285,6 +345,7 @@ export interface DossierView {
   part: Part[];
   joint: Joint[];
   recheck: Recheck[];
+  photo: Photo[];
   /** The sheet of its kind, with its lines, and the vehicle's own lines. */
   sheet: Sheet | null;
   sheetLine: SpecLine[];
@@ -299,6 +360,7 @@ export const dossierView = z.strictObject({
   part: z.array(recordSchema("part")),
   joint: z.array(recordSchema("joint")),
   recheck: z.array(recordSchema("recheck")),
+  photo: z.array(recordSchema("photo")),
   sheet: recordSchema("sheet").nullable(),
   sheetLine: z.array(recordSchema("specLine")),
   ownLine: z.array(recordSchema("specLine")),

@@ -1,3 +1,4 @@
+export { lastVisit, shopVisits, type ShopVisit, type VisitReading } from "./visits";
 export { claimsLedger, type KitJob, type KitLine, type Ledger } from "./claims";
 export {
   casesOf,

@@ -6,10 +6,12 @@ import {
   casesOf,
   claimsLedger,
   kmOn,
+  lastVisit,
   learnedLines,
   tableBefore,
   timesOf,
   verifiedCause,
+  shopVisits,
   wearLines,
   withLearned,
 } from ".";
@@ -232,6 +234,38 @@ describe("wear", () => {
     ]);
     expect(line).toMatchObject({ vehicles: 1, limitMm: 1.5, kind: "Skarvane P2" });
     expect(line.trend?.readings).toBe(3);
+  });
+});
+
+describe("visits", () => {
+  it("are the latest first, with what was fitted, what changed, and the distance of the day", () => {
+    const told = record("job", { vehicleId: ID, complaint: "Slop" });
+    const closed = {
+      ...told,
+      id: A,
+      number: 7,
+      openedAt: "2031-01-05T08:00:00.000Z",
+      closedAt: "2031-01-06T08:00:00.000Z",
+    };
+    const open = { ...told, id: B, number: 8, openedAt: "2031-02-01T08:00:00.000Z", closedAt: null };
+    const part = (name: string, data: Partial<NewFields<"part">> = {}) =>
+      record("part", { jobId: A, name, state: "fitted", ...data });
+    const odometer = [
+      { date: "2031-01-01", typed: "", km: 1000 },
+      { date: "2031-01-11", typed: "", km: 2000 },
+    ];
+    const visits = shopVisits({
+      vehicle: { odometer },
+      jobs: [closed, open],
+      reading: [taped(A, "before", 100, 100), taped(A, "after", 75, 75)],
+      part: [part("Bush"), part("Pin", { carriedOver: true }), part("Used bush", { alternative: true })],
+      photo: [],
+    });
+    expect(visits.map((v) => v.job.number)).toEqual([8, 7]);
+    expect(visits[1]).toMatchObject({ km: 1500, fitted: ["Bush"] });
+    expect(visits[1].changes[0].sure).toBeGreaterThan(1);
+    expect(lastVisit(visits)?.job.number).toBe(7);
+    expect(lastVisit(visits.slice(0, 1))).toBeNull();
   });
 });
 

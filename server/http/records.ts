@@ -20,6 +20,7 @@ export function recordEndpoints(views: Views, changes: Changes): Router {
   endpoint(router, routes.workshop, () => views.workshop());
   endpoint(router, routes.book, () => views.book());
   endpoint(router, routes.search, ({ query }) => views.search(query.words, query.limit));
+  endpoint(router, routes.lists, () => views.lists());
   endpoint(router, routes.memory, () => views.memory());
   endpoint(router, routes.due, () => views.due());
   sendingEndpoint(router, routes.dueCalendar, async (_incoming, _req, res) => {

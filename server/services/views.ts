@@ -6,6 +6,7 @@ import {
   type DossierView,
   type DueView,
   type JobView,
+  type ListsView,
   type MemoryView,
   type ResponseOf,
   type SearchHit,
@@ -25,6 +26,7 @@ import {
 import { entities, find, findById, rowsOf, type Row, type UnitOfWork } from "../db";
 import { isWanted, photosOf, stateOf, waitNow, wantedValues } from "../../domain";
 import { shopIdentity } from "./changes";
+import { listsOf } from "./lists";
 import { memoryOf } from "./memory";
 import { dueLines, isSoon } from "./due";
 import { orderOf, readJob, standing } from "./readJob";
@@ -139,6 +141,7 @@ export class Views {
         torqueGroup: await ofJobs("torqueGroup"),
         part: await ofJobs("part"),
         joint: await ofJobs("joint"),
+        photo: await ofJobs("photo"),
         recheck: await find(manager, "recheck", {
           where: { vehicleId: id, deletedAt: IsNull() },
           order: { createdAt: "ASC", id: "ASC" },
@@ -229,6 +232,11 @@ export class Views {
   due(): Promise<DueView> {
     const today = this.now().slice(0, 10);
     return this.unit.read((manager) => dueLines(manager, today));
+  }
+
+  /** Lists over the whole shop. */
+  lists(): Promise<ListsView> {
+    return this.unit.read((manager) => listsOf(manager, this.now()));
   }
 
   /** What says all the words asked for, and where it is. */

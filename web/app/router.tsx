@@ -10,6 +10,7 @@ const RecordPage = late(() => import("../features/record/RecordPage").then((m) =
 const VehiclesPage = late(() => import("../features/vehicles/VehiclesPage").then((m) => m.VehiclesPage));
 const VehiclePage = late(() => import("../features/vehicles/VehiclePage").then((m) => m.VehiclePage));
 const BayPage = late(() => import("../features/bay").then((m) => m.BayPage));
+const ListsPage = late(() => import("../features/lists").then((m) => m.ListsPage));
 const DuePage = late(() => import("../features/due").then((m) => m.DuePage));
 const ShelfPage = late(() => import("../features/shelf").then((m) => m.ShelfPage));
 const SheetsPage = late(() => import("../features/sheets").then((m) => m.SheetsPage));
@@ -63,6 +64,7 @@ export const router = createBrowserRouter([
           { path: "jobs/:jobId/record", element: <RecordPage /> },
           { path: "jobs/:jobId/:stage?", element: <JobPage /> },
           { path: "shelf", element: <ShelfPage /> },
+          { path: "lists/:what?", element: <ListsPage /> },
           { path: "due", element: <DuePage /> },
           { path: "sheets", element: <SheetsPage /> },
           { path: "sheets/compare", element: <CompareSheets /> },

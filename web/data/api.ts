@@ -113,6 +113,11 @@ const records = api.injectEndpoints({
       responseSchema: answerOf("backups"),
       keepUnusedDataFor: 0,
     }),
+    lists: build.query<ResponseOf<"lists">, void>({
+      query: () => addressOf("lists"),
+      responseSchema: answerOf("lists"),
+      providesTags: ["Yard", "Vehicles"],
+    }),
     due: build.query<ResponseOf<"due">, void>({
       query: () => addressOf("due"),
       responseSchema: answerOf("due"),
@@ -166,6 +171,7 @@ export const {
   useWorkshopQuery,
   useOffersQuery,
   useDueQuery,
+  useListsQuery,
   useBackupsQuery,
   useSearchQuery,
   useMemoryQuery,

@@ -40,6 +40,7 @@ const stage = (steps: Step[], more: Parameters<typeof jobView>[0] = {}) => {
     part: [],
     joint: [],
     recheck: [],
+    photo: [],
     sheet: null,
     sheetLine: [],
     ownLine: [],

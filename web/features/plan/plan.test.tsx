@@ -172,6 +172,7 @@ describe("torque groups", () => {
       sheetLine: [],
       joint: [],
       recheck: [],
+      photo: [],
       ownLine: [],
       vehicle,
       jobs: [],

@@ -37,6 +37,7 @@ const book = (sheetLine: SpecLine[], ownLine: SpecLine[] = []): void => {
     part: [],
     joint: [],
     recheck: [],
+    photo: [],
     sheet,
     sheetLine,
     ownLine,

@@ -381,6 +381,7 @@ describe("geometry of a kind", () => {
       sheetLine: [],
       joint: [],
       recheck: [],
+      photo: [],
       ownLine: [],
     });
     const { user, store } = open({ vehicles: [measured] });

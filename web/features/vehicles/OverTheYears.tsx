@@ -1,40 +1,12 @@
 import { quantityKinds, type DossierView } from "../../../contract";
-import { Link } from "react-router";
 import { formatNumber } from "../../../core";
 import { useShopQuery } from "../../data/api";
-import { dateText, STAGE_NAMES } from "../../format/words";
+import { dateText } from "../../format/words";
 import { useUnits } from "../../format/units";
 import { Figure, OriginLegend } from "../../ui/marks";
-import { MiniRail } from "../../ui/pictograms";
 import { resultOf, sameMeasurand } from "../../../domain";
 import { measurandName } from "../../pieces/readings/ReadingCard";
 import { SpecFigure } from "../../pieces/torque/SpecFigure";
-
-const shortened = (text: string, most = 90): string =>
-  text.length > most ? `${text.slice(0, most - 1).trimEnd()}…` : text;
-
-export function Jobs({ jobs }: { jobs: DossierView["jobs"] }) {
-  return (
-    <section className="sect">
-      <h2 className="hd2">Jobs</h2>
-      <ul className="lined">
-        {jobs.map((j) => (
-          <li key={j.id} className="row-flex" style={{ flexWrap: "nowrap" }}>
-            <MiniRail stage={j.stage} />
-            <Link to={`/jobs/${j.id}/${j.stage}`} style={{ flex: 1 }}>
-              Job {j.number}: {shortened(j.complaint) || "no complaint noted"}
-            </Link>
-            <span className="lb">
-              {j.closedAt ? `closed ${dateText(j.closedAt)}` : `open, ${STAGE_NAMES[j.stage]}`}
-            </span>
-            {j.closedAt && <Link to={`/jobs/${j.id}/record`}>Record</Link>}
-          </li>
-        ))}
-      </ul>
-      {!jobs.length && <p className="q">No jobs yet.</p>}
-    </section>
-  );
-}
 
 export function Torques({ data }: { data: DossierView }) {
   const numberOf = (jobId: string): string => String(data.jobs.find((j) => j.id === jobId)?.number ?? "");

@@ -3,6 +3,7 @@ import { useMemo, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { useVehicleQuery } from "../../data/api";
 import { archiveAddress } from "../../data/archive";
+import { shopVisits } from "../../../domain";
 import { useAppSelector } from "../../data/hooks";
 import { useKeys } from "../../data/useKeys";
 import { oneWithPending, useEdit, withPending } from "../../data/saving";
@@ -15,11 +16,12 @@ import { UndoKeys } from "../../pieces/job/UndoKeys";
 import { GearboxEditor } from "./GearboxEditor";
 import { OpenJob } from "./OpenJob";
 import { WhatTurns } from "./WhatTurns";
+import { LastTime, Timeline } from "./Timeline";
 import css from "./vehicles.module.css";
 import { Facts } from "./Facts";
 import { Odometer } from "./Odometer";
 import { Specs } from "./Specs";
-import { Jobs, Torques, Readings, Parts } from "./OverTheYears";
+import { Torques, Readings, Parts } from "./OverTheYears";
 
 /** Everything known of one vehicle. */
 export function VehiclePage() {
@@ -36,6 +38,7 @@ export function VehiclePage() {
   if (!data) return error ? <Trouble error={error} retry={() => void refetch()} /> : <Skeleton rows={12} />;
   const vehicle = oneWithPending(data.vehicle, "vehicle", pending);
   const open = data.jobs.filter((j) => !j.closedAt);
+  const visits = shopVisits({ ...data, vehicle });
   return (
     <>
       <title>{`${vehicle.tag}, ${vehicleTitle(vehicle)} · Ash Lever`}</title>
@@ -65,6 +68,7 @@ export function VehiclePage() {
           Open a job
         </Button>
       </header>
+      <LastTime visits={visits} />
       <div className={`page ${css.dossier}`}>
         <div>
           <Facts vehicle={vehicle} edit={edit} />
@@ -79,7 +83,7 @@ export function VehiclePage() {
           />
         </div>
         <div>
-          <Jobs jobs={data.jobs} />
+          <Timeline visits={visits} />
           <Specs data={data} vehicle={vehicle} edit={edit} />
           <Torques data={data} />
           <Readings data={data} />

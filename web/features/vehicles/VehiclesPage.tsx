@@ -25,6 +25,7 @@ export function VehiclesPage() {
         <h1>Vehicles</h1>
         <span className="q">{data && (search ? `${data.total} match` : count(data.total, "vehicle"))}</span>
         <div className="push" />
+        <Link to="/lists/vehicles">Lists and tables</Link>
         <SavedState />
         <Input
           style={{ width: 290 }}

@@ -26,6 +26,7 @@ const dossier = (vehicle: Vehicle, more: Partial<DossierView> = {}): DossierView
   sheetLine: [],
   joint: [],
   recheck: [],
+  photo: [],
   ownLine: [],
   ...more,
 });

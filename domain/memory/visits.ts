@@ -1,0 +1,58 @@
+import type { DossierView, Job, Photo, Reading, Vehicle } from "../../contract";
+import { comparisonOf, sameMeasurand } from "../readings";
+import { kmOn } from "./wear";
+
+/** A reading before the work and after it. */
+export interface VisitReading {
+  before: Reading;
+  after: Reading;
+  /** The difference over its own uncertainty: over 1 it is sure. */
+  sure: number;
+}
+
+/** One visit of a vehicle: when, at what distance, what was fitted and what changed. */
+export interface ShopVisit {
+  job: Job;
+  day: string;
+  km: number | null;
+  fitted: string[];
+  changes: VisitReading[];
+  photos: Photo[];
+}
+
+type Told = Pick<DossierView, "jobs" | "reading" | "part" | "photo"> & { vehicle: Pick<Vehicle, "odometer"> };
+
+/** The visits of a vehicle, the latest first; the changes of each by how sure they are. */
+export function shopVisits({ vehicle, jobs, reading, part, photo }: Told): ShopVisit[] {
+  return jobs
+    .map((job): ShopVisit => {
+      const day = (job.closedAt ?? job.openedAt ?? job.createdAt).slice(0, 10);
+      const own = reading.filter((r) => r.jobId === job.id);
+      const changes = own
+        .filter((r) => r.phase === "before")
+        .flatMap((before): VisitReading[] => {
+          const after = own.find((r) => r.phase === "after" && sameMeasurand(r, before));
+          const change = after && comparisonOf(before, after).change;
+          return after && change
+            ? [{ before, after, sure: Math.abs(change.difference) / (change.expanded || Number.EPSILON) }]
+            : [];
+        })
+        .sort((a, b) => b.sure - a.sure);
+      const km = day ? kmOn(vehicle.odometer, day) : null;
+      return {
+        job,
+        day,
+        km: km === null ? null : Math.round(km),
+        fitted: part
+          .filter((p) => p.jobId === job.id && p.state === "fitted" && !p.carriedOver && !p.alternative)
+          .map((p) => p.name),
+        changes,
+        photos: photo.filter((p) => p.jobId === job.id),
+      };
+    })
+    .sort((a, b) => b.day.localeCompare(a.day) || (b.job.number ?? 0) - (a.job.number ?? 0));
+}
+
+/** What was changed last time: the latest closed visit; null where there is none. */
+export const lastVisit = (visits: readonly ShopVisit[]): ShopVisit | null =>
+  visits.find((v) => v.job.closedAt !== null) ?? null;
