@@ -42,7 +42,7 @@ test("a demo that was killed while it was filled begins again, and is then kept"
   second.stdout?.on("data", (text) => (said += String(text)));
   await expect.poll(() => said, { timeout: 120_000 }).toContain("is open at");
   const all = await jobsAt(port);
-  expect(all).toBe(10);
+  expect(all).toBe(47);
   await kill(second);
 
   const third = demo(folder, port);

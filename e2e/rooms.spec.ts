@@ -27,7 +27,7 @@ test("the dossier: gearbox, odometer, undo, and the bin that brings a vehicle ba
   await page.getByRole("button", { name: /^Undo/ }).click();
   await expect(page.getByText("98\u202f170\u00a0km")).toBeHidden();
 
-  await page.getByRole("button", { name: "Into the bin" }).click();
+  await page.getByRole("button", { name: "Into the bin", exact: true }).click();
   await expect(page.getByRole("dialog")).toContainText("2 jobs");
   await page.getByRole("button", { name: /Put it and 2 jobs into the bin/ }).click();
   await expect(page.getByRole("heading", { name: "Vehicles" })).toBeVisible();

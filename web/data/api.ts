@@ -29,13 +29,27 @@ const once: BaseQueryFn<string, unknown, ApiError> = async (address, queryApi, e
   return { error: isRefusal(data) ? { offline: false, refusal: data } : { offline: true } };
 };
 
+/** Everything that is kept of the book: all of it is read anew when an archive was taken in. */
+export const ALL_TAGS = [
+  "Yard",
+  "Vehicles",
+  "Vehicle",
+  "Job",
+  "Sheet",
+  "Shop",
+  "Bin",
+  "History",
+  "Workshop",
+  "Due",
+] as const;
+
 export const api = createApi({
   reducerPath: "api",
   baseQuery: retry(once, {
     retryCondition: (error, _args, { attempt }) =>
       Boolean((error as Partial<ApiError>)?.offline) && attempt <= READ_TRIES,
   }),
-  tagTypes: ["Yard", "Vehicles", "Vehicle", "Job", "Sheet", "Shop", "Bin", "History", "Workshop", "Due"],
+  tagTypes: ALL_TAGS,
   refetchOnReconnect: true,
   // An answer that is not what the contract says is a fault of the program: it is said, never shown as data.
   catchSchemaFailure: ({ message }) => ({

@@ -79,10 +79,10 @@ export function ListsPage() {
     sorter: byValue(c),
     sortOrder: sort?.key === c.key ? (sort.down ? "descend" : "ascend") : null,
     ...(c.few && {
-      filters: [...new Set(rows.map(c.says))]
-        .filter(Boolean)
-        .sort()
-        .map((v) => ({ text: v, value: v })),
+      filters: [...new Map(rows.map((r) => [raw(c, r), c.says(r)]))]
+        .filter(([value]) => value)
+        .sort((x, y) => x[1].localeCompare(y[1]))
+        .map(([value, text]) => ({ text, value })),
       filteredValue: filtersOf(c),
       onFilter: (value, row) => raw(c, row) === value,
     }),

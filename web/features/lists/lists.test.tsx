@@ -54,7 +54,7 @@ describe("lists of the whole shop", () => {
     expect(name).toBe("vehicles.csv");
     const [head, row, ...rest] = text.trim().split(/\r?\n/);
     expect(head).toBe('tag,owner,shifter,"odometer, km",jobs,open');
-    expect(row).toMatch(/^C,'=cmd\(\),/);
+    expect(row).toMatch(/^C,"'=cmd\(\)",/);
     expect(rest).toEqual([]);
   });
 

@@ -2,7 +2,7 @@ import { Button, Modal } from "antd";
 import { useRef, useState } from "react";
 import { useDispatch } from "react-redux";
 import type { ArchivePreview, ArchiveTaken, ResourceName } from "../../../contract";
-import { api } from "../../data/api";
+import { ALL_TAGS, api } from "../../data/api";
 import { archiveAddress, leaveArchive, lookAtArchive, takeArchive } from "../../data/archive";
 import { errorText } from "../../format/apiError";
 import { count } from "../../format/words";
@@ -20,7 +20,7 @@ const KINDS: Partial<Record<ResourceName, string>> = {
   recording: "recording",
   sheet: "sheet",
   specLine: "sheet value",
-  person: "person",
+  person: "user",
 };
 
 /** The whole shop out as one file, and archives of this or another shop in. */
@@ -52,7 +52,7 @@ export function Archive() {
     try {
       setTaken(await takeArchive(preview.token, theirs));
       setPreview(null);
-      dispatch(api.util.resetApiState());
+      dispatch(api.util.invalidateTags([...ALL_TAGS]));
     } catch (error) {
       setSaid(errorText(error));
       setPreview(null);
