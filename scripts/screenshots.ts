@@ -61,7 +61,7 @@ async function shots(): Promise<Shot[]> {
     { name: "notches", path: `${job(221)}/compare`, size: [1280, 940] },
     { name: "mount-room", path: `${job(214)}/compare?tool=mounts`, size: [1280, 860] },
     { name: "set-linkage", path: `${job(216)}/fit?tool=set` },
-    { name: "knowledge", path: "/shop/knowledge" },
+    { name: "learned", path: "/shop/learned" },
     { name: "slack-chain", path: `${job(215)}/compare?tool=slack` },
     { name: "plan", path: `${job(215)}/plan`, prepare: (page) => page.getByText("Ready by").waitFor() },
     {

@@ -20,6 +20,10 @@ export interface ShopVisit {
   photos: Photo[];
 }
 
+/** What a visit is told by first: the throw and the play, before places and heights. */
+const MAIN = new Set(["throw", "freePlayForeAft", "freePlayCross", "freePlayNeutral"]);
+const isMain = (c: VisitReading): boolean => MAIN.has(c.before.quantity) && c.sure > 1;
+
 type Told = Pick<DossierView, "jobs" | "reading" | "part" | "photo"> & { vehicle: Pick<Vehicle, "odometer"> };
 
 /** The visits of a vehicle, the latest first; the changes of each by how sure they are. */
@@ -37,7 +41,7 @@ export function shopVisits({ vehicle, jobs, reading, part, photo }: Told): ShopV
             ? [{ before, after, sure: Math.abs(change.difference) / (change.expanded || Number.EPSILON) }]
             : [];
         })
-        .sort((a, b) => b.sure - a.sure);
+        .sort((a, b) => Number(isMain(b)) - Number(isMain(a)) || b.sure - a.sure);
       const km = day ? kmOn(vehicle.odometer, day) : null;
       return {
         job,

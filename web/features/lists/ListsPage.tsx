@@ -75,7 +75,7 @@ export function ListsPage() {
     key: c.key,
     title: c.head,
     align: c.number ? "right" : "left",
-    className: c.number ? "n" : undefined,
+    onCell: () => ({ className: c.number ? "n" : c.key === "complaint" ? undefined : css.whole }),
     sorter: byValue(c),
     sortOrder: sort?.key === c.key ? (sort.down ? "descend" : "ascend") : null,
     ...(c.few && {

@@ -30,7 +30,7 @@ export function Handback({ view, edit }: StageProps) {
             {list.lines.map((l) => {
               const was = done.get(l.id);
               return (
-                <li key={l.id} className="row-flex">
+                <li key={l.id} className={css.handbackLine}>
                   <SlotSwitch on={was !== undefined} label={l.text} onChange={(on) => set(l.id, l.text, on)} />
                   <span>
                     {l.text}

@@ -257,7 +257,7 @@ function Bays({ data }: { data: YardView }) {
       {data.due.length > 0 && (
         <ul className="lined">
           {data.due.slice(0, MOST_DUE).map((d) => (
-            <li key={d.key} className={css.bayline}>
+            <li key={d.key} className={css.duerow}>
               <Link to={`/vehicles/${d.vehicleId}`} className="n">
                 {d.tag}
               </Link>
