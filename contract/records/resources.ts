@@ -19,7 +19,7 @@ export { loadWords, type LoadWord, type VehicleLoad } from "./load";
 export { methodWords, quantityKinds, quantityWords, type ReadingQuantity } from "./reading";
 export { recheckOutcomes, type RecheckOutcome } from "./recheck";
 export { settingInputs, settingTools, type SettingTool } from "./setting";
-export type { Notches } from "./setup";
+export { takenWords, type Notches, type TakenWord } from "./setup";
 export {
   lineKinds,
   lineSource,

@@ -11,6 +11,10 @@ const notches = z.strictObject({
 });
 export type Notches = z.output<typeof notches>;
 
+/** How a measure of a lever was taken: what it may be off follows. */
+export const takenWords = ["calliper", "tape", "photo", "leaflet", "byEye"] as const;
+export type TakenWord = (typeof takenWords)[number];
+
 /** A lever on the bench: the old one or a candidate. */
 export const setup = z.strictObject({
   jobId: ulid,
@@ -19,6 +23,14 @@ export const setup = z.strictObject({
   lever: leverSchema,
   pivot: point(5000).default({ xMm: 0, zMm: 0 }),
   origin: word(originWords).default("measured"),
+  /** How its points were measured; one that is not said follows where the figures come from. */
+  taken: z
+    .strictObject({
+      knob: word(takenWords).optional(),
+      pin: word(takenWords).optional(),
+      far: word(takenWords).optional(),
+    })
+    .default({}),
   claimedReductionPct: num(-100, 100, "%").nullable().default(null),
   price: num(0, 1e7).nullable().default(null),
   source: line.default(""),

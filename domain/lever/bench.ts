@@ -1,4 +1,12 @@
-import { isRefusal, type Notches, type Refusal, askLever, askCompare, compareLimits } from "../../contract";
+import {
+  isRefusal,
+  type Notches,
+  type Refusal,
+  type TakenWord,
+  askLever,
+  askCompare,
+  compareLimits,
+} from "../../contract";
 import {
   type CompareAnswer,
   type CompareLimits,
@@ -16,12 +24,16 @@ export interface BenchSetup {
   lever: LeverGeometry;
   pivot: Point;
   origin: "measured" | "calculated" | "claimed" | "specified" | "estimated" | "missing";
+  taken?: Taken;
   claimedReductionPct: number | null;
   price: number | null;
   source: string;
   shown: boolean;
   notches: Notches | null;
 }
+
+/** How each point was measured. */
+export type Taken = Partial<Record<"knob" | "pin" | "far", TakenWord>>;
 
 /** Two gears of one gate, by the side of neutral their rail travels to. */
 export interface GearPair {

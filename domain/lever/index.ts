@@ -1,5 +1,6 @@
 export * from "./bench";
 export * from "./example";
 export * from "./files";
+export { howSure, OFF_MM, takenAs, type HowSure, type SureLine, type SureName } from "./sure";
 export * from "./surroundings";
 export { tapeConflict, type TapeConflict } from "./tape";

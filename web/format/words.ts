@@ -1,4 +1,4 @@
-import { loadWords, type Job, type LoadWord, type ReadingQuantity, type Stage } from "../../contract";
+import { loadWords, type Job, type LoadWord, type ReadingQuantity, type Stage, type TakenWord } from "../../contract";
 
 export const STAGE_NAMES: Record<Stage, string> = {
   ask: "Ask",
@@ -120,3 +120,12 @@ export { count } from "./grammar";
 
 export const vehicleTitle = (v: { make: string; model: string; variant: string }): string =>
   [[v.make, v.model].filter(Boolean).join(" "), v.variant].filter(Boolean).join(", ") || "Vehicle without a name";
+
+/** How a measure of a lever was taken. */
+export const TAKEN_NAMES: Record<TakenWord, string> = {
+  calliper: "calliper",
+  tape: "tape",
+  photo: "photo",
+  leaflet: "leaflet",
+  byEye: "by eye",
+};

@@ -25,6 +25,7 @@ const ADDED: readonly AddedColumn[] = [
   ["job", "cause", maybe(text), null],
   ["job", "checked", json, "[]"],
   ["lever_setup", "maker", text, ""],
+  ["lever_setup", "taken", json, "{}"],
   ["lever_setup", "number", text, ""],
   ["shop", "backup", maybe(json), null],
   ["shop", "learned", maybe(json), null],

@@ -6,10 +6,11 @@ import { QuantityField } from "../../ui/QuantityField";
 import { Choice, TextField } from "../../ui/TextField";
 import { PercentField, PriceField } from "../../ui/NumberField";
 import { Strip, StripCell } from "../../ui/Strip";
+import { TAKEN_NAMES } from "../../format/words";
 import type { SetupPatch } from "./benchProps";
 import { DriveCell } from "./DriveCell";
 import { USUAL_NOTCHES } from "./NotchStrip";
-import { withPoint, type BenchSetup, type PointName } from "../../../domain";
+import { takenAs, withPoint, type BenchSetup, type PointName } from "../../../domain";
 
 interface PointStripProps {
   setup: BenchSetup;
@@ -28,6 +29,14 @@ const ORIGINS = {
   estimated: "estimated",
   missing: "not known yet",
 } as const;
+
+/** Points whose doubt counts, by what they are called among the measures. */
+const SURE: Partial<Record<PointName, "knob" | "pin" | "far">> = {
+  knob: "knob",
+  pin: "pin",
+  joint: "far",
+  anchor: "far",
+};
 
 /** The far end of the rod or cable and how far it is from the pin; another length moves it along its own line. */
 function farEnd(lever: LeverGeometry): { name: PointName; lengthMm: number; at: (mm: number) => Point } | null {
@@ -80,6 +89,20 @@ export const PointStrip = memo(function PointStrip({
         refuse={(base) => withPoint(lever, name, { ...at, xMm: base }).held ?? undefined}
         onCommit={({ base, typed }) => move(name, { ...at, xMm: base }, `${title.toLowerCase()} forward ${typed}`)}
       />
+      {SURE[name] && (
+        <Choice
+          label={`how ${title.toLowerCase()} was taken`}
+          small
+          value={takenAs(setup, SURE[name])}
+          options={TAKEN_NAMES}
+          onChange={(word) =>
+            onPatch(
+              { taken: { ...setup.taken, [SURE[name] ?? ""]: word } },
+              `${setup.name}: ${title.toLowerCase()} by ${TAKEN_NAMES[word]}`,
+            )
+          }
+        />
+      )}
     </StripCell>
   );
 

@@ -4,6 +4,7 @@ import { BenchLeft } from "./BenchLeft";
 import type { ThrowBenchProps } from "./benchProps";
 import { BenchSheet } from "./BenchSheet";
 import { BenchStrips } from "./BenchStrips";
+import { HowSure } from "./HowSure";
 import { LateLedger } from "./Ledger";
 import { useBenchModel } from "./useBenchModel";
 import css from "./throwBench.module.css";
@@ -41,6 +42,15 @@ export function ThrowBench(props: ThrowBenchProps) {
             }}
             gearbox={props.gearbox}
           />
+          {candidate && candidate.origin !== "missing" && (
+            <HowSure
+              gearbox={props.gearbox}
+              old={old}
+              candidate={candidate}
+              pair={shown.pair}
+              taped={props.taped?.(shown.pair.from, shown.pair.to) != null}
+            />
+          )}
         </div>
       </section>
       <BenchStrips model={model} />

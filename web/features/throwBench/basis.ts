@@ -4,7 +4,7 @@ import type { Taped } from "./Ledger";
 import type { Basis } from "./sentence";
 
 /** Whether a gearbox still is the usual one to begin with: no travel of it was entered or taped. */
-const isUsual = (gearbox: Gearbox, kind: DriveKind): boolean =>
+export const isUsual = (gearbox: Gearbox, kind: DriveKind): boolean =>
   JSON.stringify(gearbox) === JSON.stringify(exampleGearbox(kind));
 
 const guessed = (s: BenchSetup): boolean => s.origin === "estimated" || s.origin === "missing";

@@ -1,0 +1,89 @@
+import { useDeferredValue, useMemo } from "react";
+import { formatNumber, type Gearbox } from "../../../core";
+import { howSure, takenAs, type BenchSetup, type SureLine } from "../../../domain";
+import { TAKEN_NAMES } from "../../format/words";
+import { isUsual } from "./basis";
+import css from "./throwBench.module.css";
+
+const SHOWN = 4;
+
+function nameOf({ name }: SureLine, old: BenchSetup, candidate: BenchSetup): string {
+  if (name.of === "rail") return "rail travel";
+  const setup = name.of === "candidate" ? candidate : old;
+  const far = setup.lever.drive.kind === "cable" ? "cable anchor" : "joint";
+  const point = name.point === "far" ? far : name.point;
+  const whose =
+    name.of === "both"
+      ? "of both levers"
+      : name.of === "old"
+        ? "of the old lever"
+        : `of the ${setup.name.toLowerCase()}`;
+  return `${point} ${whose} (${TAKEN_NAMES[takenAs(setup, name.point)]})`;
+}
+
+const pct = (v: number): string => formatNumber(v, 0);
+
+/** How sure the comparison is, whether the claim can be judged, and which measure to take again. */
+export function HowSure({
+  gearbox,
+  old,
+  candidate,
+  pair,
+  taped,
+}: {
+  gearbox: Gearbox;
+  old: BenchSetup;
+  candidate: BenchSetup;
+  pair: { from: string; to: string };
+  /** A taped throw has measured the travel too. */
+  taped: boolean;
+}) {
+  // While a point is dragged the figures beside it come first; this follows.
+  const [one, two] = [useDeferredValue(old), useDeferredValue(candidate)];
+  const usual = !taped && isUsual(gearbox, one.lever.drive.kind);
+  const { from, to } = pair;
+  const sure = useMemo(() => howSure(gearbox, one, two, { from, to }, usual), [gearbox, one, two, from, to, usual]);
+  if (!sure?.answer.reductionPct) return null;
+  const { reductionPct: r, claim } = sure.answer;
+  const [most] = sure.lines;
+  const shorter = r.value >= 0;
+  const [low, high] = shorter ? [r.low, r.high] : [-r.high, -r.low];
+  return (
+    <section className={css.sure} aria-label="How sure">
+      <h2 className="hd2">
+        How sure <span className="lb">95 %, by how each point was taken</span>
+      </h2>
+      <p>
+        <b>
+          {pct(Math.abs(r.value))}
+          {"\u202f% "}
+          {shorter ? "shorter" : "longer"}, {pct(low)} to {pct(high)}.
+        </b>{" "}
+        {claim &&
+          (claim.verdict === "could be either"
+            ? `The claim of ${pct(claim.claimedPct)}\u202f%: could be either.`
+            : `The claim of ${pct(claim.claimedPct)}\u202f% is ${claim.verdict}.`)}
+      </p>
+      {most && most.sharePct > 0 && (
+        <>
+          <p className="lb">
+            Most of the doubt: {nameOf(most, one, two)}. Taken twice as well, it is ±
+            {formatNumber(most.expandedIfHalved, 1)} in place of ±{formatNumber(r.expanded, 1)}.
+          </p>
+          <ul className={css.shares}>
+            {sure.lines.slice(0, SHOWN).map((l) => (
+              <li key={JSON.stringify(l.name)}>
+                <span>{nameOf(l, one, two)}</span>
+                <i style={{ width: `${Math.max(1, l.sharePct * 0.5)}px` }} aria-hidden="true" />
+                <b className="n">
+                  {pct(l.sharePct)}
+                  {"\u202f%"}
+                </b>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </section>
+  );
+}
