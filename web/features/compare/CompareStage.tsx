@@ -25,6 +25,7 @@ import type { Taped } from "../throwBench";
 import { FitKey } from "../throwBench";
 import { ThrowBench } from "../throwBench";
 
+const FindLever = late(() => import("../findLever").then((m) => m.FindLever));
 const MountRoom = late(() => import("../mounts").then((m) => m.MountRoom));
 
 /** Old against new: the throw bench, and the slack chain that goes with the lever chosen on it. */
@@ -33,10 +34,14 @@ export default function CompareStage(props: StageProps) {
   const tool = params.get("tool");
   const chain = tool === "slack";
   const mounts = tool === "mounts";
+  const find = tool === "find";
   const tabs = (
     <nav className="tabs2" aria-label="Tools of this stage">
-      <Link to="?" aria-current={chain || mounts ? undefined : "page"}>
+      <Link to="?" aria-current={chain || mounts || find ? undefined : "page"}>
         Throw
+      </Link>
+      <Link to="?tool=find" aria-current={find ? "page" : undefined}>
+        Find
       </Link>
       <Link to="?tool=slack" aria-current={chain ? "page" : undefined}>
         Slack
@@ -46,6 +51,7 @@ export default function CompareStage(props: StageProps) {
       </Link>
     </nav>
   );
+  if (find) return <FindLever {...props} tabs={tabs} />;
   if (mounts) {
     return <MountRoom {...props} tabs={tabs} />;
   }

@@ -1,0 +1,1 @@
+export { FindLever } from "./FindLever";
