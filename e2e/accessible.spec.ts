@@ -96,7 +96,7 @@ test("dossier and record have no accessibility faults", async ({ page }) => {
   await page.goto(`/vehicles/${vehicles[0].id}`);
   await expect(page.getByText("Torque values")).toBeVisible();
   await inBothLights(page);
-  await page.getByRole("link", { name: "Record" }).first().click();
+  await page.getByRole("link", { name: /^Job 205/ }).click();
   await expect(page.getByText("What was measured")).toBeVisible();
   await inBothLights(page);
 });

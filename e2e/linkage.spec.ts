@@ -59,7 +59,16 @@ test("obstacles: placed, dragged, moved by keys, typed, taken away", async ({ pa
   await page.mouse.move(box.x + box.width / 2 + 60, box.y + box.height / 2, { steps: 6 });
   await page.mouse.up();
   const forward = figures.getByLabel("forward");
-  const dragged = Number.parseFloat((await forward.inputValue()).replace("\u2212", "-"));
+  const read = async (): Promise<number> => Number.parseFloat((await forward.inputValue()).replace("\u2212", "-"));
+  // The field follows the drag: what it says last counts.
+  let dragged = await read();
+  await expect
+    .poll(async () => {
+      const before = dragged;
+      dragged = await read();
+      return dragged === before;
+    })
+    .toBe(true);
   expect(dragged).toBeGreaterThan(-150);
   await grip.focus();
   await page.keyboard.press("ArrowRight");

@@ -34,6 +34,7 @@ export function StripCell({
   of,
   current,
   onFocus,
+  side,
   children,
 }: {
   title: string;
@@ -42,11 +43,20 @@ export function StripCell({
   /** The drawing shows this one. */
   current?: boolean;
   onFocus?: () => void;
+  /** Beside the head: it takes no row of its own. */
+  side?: React.ReactNode;
   children: React.ReactNode;
 }) {
   return (
     <div className={current ? "pcell cur" : "pcell"} onFocus={onFocus}>
-      <h3 className="hd2">{title}</h3>
+      {side ? (
+        <div className="pcell-head">
+          <h3 className="hd2">{title}</h3>
+          {side}
+        </div>
+      ) : (
+        <h3 className="hd2">{title}</h3>
+      )}
       {of ? <div className={of}>{children}</div> : children}
     </div>
   );

@@ -71,7 +71,30 @@ export const PointStrip = memo(function PointStrip({
   const far = farEnd(lever);
 
   const cell = (name: PointName, title: string, at: Point, up: string, signUp: 1 | -1) => (
-    <StripCell key={name} title={title} of="two" current={point === name} onFocus={() => onPoint(name)}>
+    <StripCell
+      key={name}
+      title={title}
+      of="two"
+      current={point === name}
+      onFocus={() => onPoint(name)}
+      side={
+        SURE[name] && (
+          <Choice
+            label={`how ${title.toLowerCase()} was taken`}
+            hideLabel
+            small
+            value={takenAs(setup, SURE[name])}
+            options={TAKEN_NAMES}
+            onChange={(word) =>
+              onPatch(
+                { taken: { ...setup.taken, [SURE[name] ?? ""]: word } },
+                `${setup.name}: ${title.toLowerCase()} by ${TAKEN_NAMES[word]}`,
+              )
+            }
+          />
+        )
+      }
+    >
       <QuantityField
         label={up}
         kind="length"
@@ -89,20 +112,6 @@ export const PointStrip = memo(function PointStrip({
         refuse={(base) => withPoint(lever, name, { ...at, xMm: base }).held ?? undefined}
         onCommit={({ base, typed }) => move(name, { ...at, xMm: base }, `${title.toLowerCase()} forward ${typed}`)}
       />
-      {SURE[name] && (
-        <Choice
-          label={`how ${title.toLowerCase()} was taken`}
-          small
-          value={takenAs(setup, SURE[name])}
-          options={TAKEN_NAMES}
-          onChange={(word) =>
-            onPatch(
-              { taken: { ...setup.taken, [SURE[name] ?? ""]: word } },
-              `${setup.name}: ${title.toLowerCase()} by ${TAKEN_NAMES[word]}`,
-            )
-          }
-        />
-      )}
     </StripCell>
   );
 

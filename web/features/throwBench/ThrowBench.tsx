@@ -46,7 +46,7 @@ export function ThrowBench(props: ThrowBenchProps) {
             <HowSure
               gearbox={props.gearbox}
               old={old}
-              candidate={candidate}
+              candidate={bench.draft?.id === candidate.id ? bench.kept : candidate}
               pair={shown.pair}
               taped={props.taped?.(shown.pair.from, shown.pair.to) != null}
             />
