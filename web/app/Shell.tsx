@@ -4,10 +4,13 @@ import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { Sign } from "../ui/pictograms";
 import { useKeys } from "../data/useKeys";
 import { SavingTrouble } from "../pieces/saving/SavingTrouble";
-import { Search } from "./Search";
 import { WhoWorks } from "./WhoWorks";
+import { late } from "../ui/late";
 import { Press } from "../ui/Press";
 import css from "./app.module.css";
+
+/** It comes when somebody looks for something. */
+const Search = late(() => import("./Search").then((m) => m.Search));
 
 interface Place {
   path: string;
