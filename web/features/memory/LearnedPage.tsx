@@ -2,7 +2,7 @@ import { Button, Modal } from "antd";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { formatNumber } from "../../../core";
-import { claimsLedger, timesOf, wearLines, type Ledger } from "../../../domain";
+import { claimsLedger, USUAL_GRADES, timesOf, wearLines, type Ledger } from "../../../domain";
 import { useMemoryQuery, useWorkshopQuery } from "../../data/api";
 import { useKeys } from "../../data/useKeys";
 import { useShop } from "../../data/useShop";
@@ -20,9 +20,6 @@ import { ForCustomer } from "./ForCustomer";
 import { Wear } from "./Wear";
 import css from "./memory.module.css";
 
-/** Worn out: the shop's own grade for a joint's play, else the program's. Common practice, no source. */
-const WORN_MM = 1.5;
-
 /** What the closed jobs of the shop tell: kits, wear, faults and times. */
 export function LearnedPage() {
   const { data, error, refetch } = useMemoryQuery();
@@ -31,7 +28,8 @@ export function LearnedPage() {
   const desk = useShop();
   const [working, setWorking] = useState(false);
   const [telling, setTelling] = useState(false);
-  const limit = desk?.shop.grades?.worn ?? WORN_MM;
+  // A joint is worn out where its play feels "gone": the grade that Shop shows.
+  const limit = (desk?.shop.grades ?? USUAL_GRADES).gone;
   const ledger = useMemo(() => data && claimsLedger(data), [data]);
   const wear = useMemo(() => data && wearLines(data, limit), [data, limit]);
   const times = useMemo(

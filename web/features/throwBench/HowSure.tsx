@@ -18,7 +18,8 @@ function nameOf({ name }: SureLine, old: BenchSetup, candidate: BenchSetup): str
       : name.of === "old"
         ? "of the old lever"
         : `of the ${setup.name.toLowerCase()}`;
-  return `${point} ${whose} (${TAKEN_NAMES[takenAs(setup, name.point)]})`;
+  const how = TAKEN_NAMES[takenAs(setup, name.point)];
+  return `${point} ${whose} (${setup.taken?.[name.point] ? how : `${how}, assumed`})`;
 }
 
 const pct = (v: number): string => formatNumber(v, 0);
@@ -51,7 +52,7 @@ export function HowSure({
   return (
     <section className={css.sure} aria-label="How sure">
       <h2 className="hd2">
-        How sure <span className="lb">95 %, by how each point was taken</span>
+        How sure <span className="lb">95 %, by how each point was taken; assumed where nobody said</span>
       </h2>
       <p>
         <b>
