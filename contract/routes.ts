@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { sheetKinds } from "../core";
 import { over, word } from "./fields";
 import { ACCEPTS } from "./refusal";
 import {
@@ -16,6 +17,7 @@ import {
   workshopView,
   changeAnswer,
   changeRequest,
+  cornersInAddress,
   dossierView,
   dueView,
   gearName,
@@ -30,6 +32,7 @@ import {
   searchView,
   scope,
   sheetList,
+  sheetSeen,
   sheetView,
   shopView,
   stepBack,
@@ -292,6 +295,7 @@ export const routes = {
     method: "post",
     path: "/api/photos",
     does: "Takes a picture in: packed anew, place and camera left out.",
+    query: z.strictObject({ use: word(["show", "measure"]).default("show") }),
     file: "photo",
     response: photoAnswer,
   },
@@ -309,6 +313,28 @@ export const routes = {
     params: z.strictObject({ file: fileName }),
     query: z.strictObject({ size: word(["small", "whole"]).default("whole") }),
     sends: ["image/jpeg"],
+  },
+  photoSheet: {
+    method: "get",
+    path: "/api/photos/:file/sheet",
+    does: "Where the printed measuring sheet lies in a picture: its corners, found by its marks.",
+    params: z.strictObject({ file: fileName }),
+    response: sheetSeen,
+  },
+  photoFlat: {
+    method: "get",
+    path: "/api/photos/:file/flat",
+    does: "A picture of the measuring sheet as seen from straight above, with a border of 10 mm round its marks.",
+    params: z.strictObject({ file: fileName }),
+    query: z.strictObject({ sheet: word(sheetKinds), corners: cornersInAddress }),
+    sends: ["image/jpeg"],
+  },
+  measuringSheet: {
+    method: "get",
+    path: "/api/measuring-sheet/:sheet",
+    does: "The measuring sheet to print at full size.",
+    params: z.strictObject({ sheet: word(sheetKinds) }),
+    sends: ["application/pdf"],
   },
   recordingFile: {
     method: "get",

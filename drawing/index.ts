@@ -1,1 +1,2 @@
+export { measuringSheetPdf, measuringSheetSvg } from "./measuringSheet";
 export { CALIBRATION_MM, floorModel, floorTemplate } from "./floorTemplate";

@@ -1,13 +1,13 @@
 import type makerjs from "makerjs";
 import { drawingTools, pdfTools } from "./load";
 
-const POINTS_PER_MM = 72 / 25.4;
+export const POINTS_PER_MM = 72 / 25.4;
 
 /** White border round a drawing, mm; printers leave the edge bare. */
 const MARGIN_MM = 15;
 
 /** A drawing does not age: a date that changes would make every sheet a new file. */
-const DRAWN = new Date(Date.UTC(2025, 0, 1));
+export const DRAWN = new Date(Date.UTC(2025, 0, 1));
 
 /** Sheets tried in turn, mm; a drawing too large for them gets a sheet of its own size. */
 const SHEETS: readonly [number, number][] = [
@@ -52,6 +52,11 @@ export function pdfOf(model: makerjs.IModel, title: string): Buffer {
     const half = doc.widthOfString(caption.text) / 2;
     doc.text(caption.text, x - half, y - 2 * POINTS_PER_MM, { lineBreak: false });
   }
+  return finished(doc);
+}
+
+/** Ends a document and gives its bytes. */
+export function finished(doc: InstanceType<ReturnType<typeof pdfTools>>): Buffer {
   doc.end();
   const pieces: Buffer[] = [];
   // Everything is in the stream's store once it has ended: no need to wait for it.

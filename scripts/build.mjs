@@ -30,6 +30,8 @@ await build({
     "sharp",
     "multer",
     "piscina",
+    // It reads a program of its own from its package.
+    "zxing-wasm",
     ...["mysql", "mysql2", "pg", "pg-native", "pg-query-stream", "sqlite3", "sql.js", "mssql", "oracledb", "mongodb"],
     ...[
       "@sap/hana-client",

@@ -90,7 +90,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
   app.use(
     computeEndpoint(heavy),
     openApiDoor(),
-    photoEndpoints(photos),
+    photoEndpoints(photos, heavy),
     recordingEndpoints(recordings),
     instrumentEndpoints(
       options.instruments ?? [...standInInstruments, standInAccelerometer(options.hiddenFaults ?? {})],

@@ -1,10 +1,14 @@
 import { z } from "zod";
-import { whole } from "../fields";
+import { over, whole } from "../fields";
 import { ACCEPTS } from "../refusal";
 import { line, moment, ulid } from "./fields";
 
 /** Largest picture taken in, bytes. */
 export const PHOTO_BYTES = 25 * 1024 * 1024;
+
+/** Longest side a picture is kept at, px: enough to read a worn edge; to measure by, nearly all a camera gives. */
+export const KEPT_PX = 2400;
+export const FINE_PX = 4096;
 
 /** Kinds of picture that are read. */
 export const photoKinds = ["JPEG", "PNG", "WebP"] as const;
@@ -15,6 +19,8 @@ export const photoAnswer = z.object({
   widthPx: z.number(),
   heightPx: z.number(),
   bytes: z.number(),
+  /** Focal length as on a 36 mm wide picture, where the camera had written it. */
+  focal35Mm: z.number().nullable(),
   /** The camera had written where it was taken; that is not kept. */
   placeRemoved: z.boolean(),
 });
@@ -37,4 +43,6 @@ export const photo = z.strictObject({
   heightPx: whole(1, 20000),
   takenBy: ulid.nullable().default(null),
   takenAt: moment.nullable().default(null),
+  /** The lens as the same view on a 36 mm wide picture, where the camera had written it. */
+  focal35Mm: over(0, 2000, "mm").nullable().default(null),
 });

@@ -1,12 +1,14 @@
 import type { z } from "zod";
 import { job } from "./job";
 import { joint } from "./joint";
+import { kit } from "./kit";
 import { photo } from "./photos";
 import { reading } from "./reading";
 import { recheck } from "./recheck";
 import { recording } from "./recordings";
 import { setting } from "./setting";
 import { setup } from "./setup";
+import { sheetPhoto } from "./sheetPhoto";
 import { person, shop } from "./shop";
 import { stockItem, template } from "./template";
 import { sheet, specLine } from "./sheet";
@@ -18,6 +20,15 @@ export { stageWords, waitKinds, type Stage } from "./job";
 export { loadWords, type LoadWord, type VehicleLoad } from "./load";
 export { methodWords, quantityKinds, quantityWords, type ReadingQuantity } from "./reading";
 export { recheckOutcomes, type RecheckOutcome } from "./recheck";
+export {
+  cornersInAddress,
+  figureKinds,
+  pictureParts,
+  sheetSeen,
+  type FigureKind,
+  type PicturePart,
+  type SheetSeen,
+} from "./sheetPhoto";
 export { settingInputs, settingTools, type SettingTool } from "./setting";
 export { takenWords, type Notches, type TakenWord } from "./setup";
 export {
@@ -66,12 +77,14 @@ export const resources = {
   finding,
   photo,
   recording,
+  sheetPhoto,
   setting,
   sheet,
   specLine,
   template,
   stockItem,
   recheck,
+  kit,
   shop,
 } as const;
 
@@ -90,6 +103,7 @@ export const jobChildren = [
   "finding",
   "photo",
   "recording",
+  "sheetPhoto",
   "setting",
 ] as const satisfies readonly ResourceName[];
 export type JobChild = (typeof jobChildren)[number];
@@ -124,11 +138,13 @@ export type Step = RecordOf<"step">;
 export type Finding = RecordOf<"finding">;
 export type Photo = RecordOf<"photo">;
 export type VibrationRecording = RecordOf<"recording">;
+export type SheetPhoto = RecordOf<"sheetPhoto">;
 export type Setting = RecordOf<"setting">;
 export type Sheet = RecordOf<"sheet">;
 export type SpecLine = RecordOf<"specLine">;
 export type Template = RecordOf<"template">;
 export type StockItem = RecordOf<"stockItem">;
+export type Kit = RecordOf<"kit">;
 export type Recheck = RecordOf<"recheck">;
 export type Shop = RecordOf<"shop">;
 

@@ -27,6 +27,7 @@ import {
   type Template,
   type TorqueGroup,
   type Vehicle,
+  type SheetPhoto,
   type VibrationRecording,
 } from "./resources";
 
@@ -234,6 +235,7 @@ export interface JobView {
   finding: Finding[];
   photo: Photo[];
   recording: VibrationRecording[];
+  sheetPhoto: SheetPhoto[];
   setting: Setting[];
 }
 

@@ -90,28 +90,7 @@ export function photoMeasure(input: PhotoInput): PhotoAnswer {
   const places = points.map((p) => placeOf(flat, camera, p));
   const at = new Map(points.map((p, i) => [p.name, i]));
 
-  /** Change of every place for one pixel of each coordinate, times its uncertainty. */
-  const moves: SheetPoint[][] = [];
-  if (input.cornerPx > 0) {
-    for (const c of [0, 1, 2, 3]) {
-      for (const axis of ["xPx", "yPx"] as const) {
-        const moved = (by: number): SheetPoint[] => {
-          const corners = input.corners.map((p, i) => (i === c ? { ...p, [axis]: p[axis] + by } : p));
-          const scene = sceneOf({ ...input, corners });
-          return points.map((p) => placeOf(scene.flat, scene.camera, p));
-        };
-        moves.push(slope(moved, input.cornerPx));
-      }
-    }
-  }
-  const still = { xMm: 0, yMm: 0 };
-  points.forEach((p, i) => {
-    for (const axis of ["xPx", "yPx"] as const) {
-      const moved = (by: number): SheetPoint[] => [placeOf(flat, camera, { ...p, [axis]: p[axis] + by })];
-      const [own] = slope(moved, input.pickPx);
-      moves.push(points.map((_, j) => (j === i ? own : still)));
-    }
-  });
+  const moves = movesOf(input).map((m) => m.by);
 
   const lengthOf = (from: string, to: string): { mm: number; standard: number } => {
     const [a, b] = [at.get(from) ?? 0, at.get(to) ?? 0];
@@ -159,6 +138,78 @@ export function photoMeasure(input: PhotoInput): PhotoAnswer {
     tiltDeg: camera?.tiltDeg ?? null,
     known: measured ? { measuredMm: measured.mm, differenceMm, expanded: k * measured.standard, agrees } : null,
     notices,
+  };
+}
+
+/** What one unsure coordinate does to every place, times its uncertainty: whose it is, and the moves. */
+interface Move {
+  of: { corner: number } | { point: number };
+  by: SheetPoint[];
+}
+
+function movesOf(input: Omit<PhotoInput, "lengths" | "known" | "k">): Move[] {
+  const { points } = input;
+  const { flat, camera } = sceneOf(input);
+  const moves: Move[] = [];
+  if (input.cornerPx > 0) {
+    for (const corner of [0, 1, 2, 3]) {
+      for (const axis of ["xPx", "yPx"] as const) {
+        const moved = (by: number): SheetPoint[] => {
+          const corners = input.corners.map((p, i) => (i === corner ? { ...p, [axis]: p[axis] + by } : p));
+          const scene = sceneOf({ ...input, corners });
+          return points.map((p) => placeOf(scene.flat, scene.camera, p));
+        };
+        moves.push({ of: { corner }, by: slope(moved, input.cornerPx) });
+      }
+    }
+  }
+  const still = { xMm: 0, yMm: 0 };
+  points.forEach((p, point) => {
+    for (const axis of ["xPx", "yPx"] as const) {
+      const moved = (by: number): SheetPoint[] => [placeOf(flat, camera, { ...p, [axis]: p[axis] + by })];
+      const [own] = slope(moved, input.pickPx);
+      moves.push({ of: { point }, by: points.map((_, j) => (j === point ? own : still)) });
+    }
+  });
+  return moves;
+}
+
+/** A figure made of places in a picture, and how far off it may be. */
+export interface PhotoFigure {
+  value: number;
+  /** One standard uncertainty. */
+  standard: number;
+  /** Share of each point in the variance, in the order of the points, and of the corners together; they add to one. */
+  shares: { points: number[]; corners: number };
+}
+
+/**
+ * Any figure of the places that `photoMeasure` finds (an angle, a ratio of two levers) with its uncertainty: to first
+ * order by central differences over one standard uncertainty of every coordinate [JCGM 101:2008, 5.1; JCGM 100:2008,
+ * 5.1.2], all coordinates independent. `figure` gets the places in the order of the points and must be finite near
+ * them. Cost: twice the figure per coordinate.
+ */
+export function photoFigure(
+  input: Omit<PhotoInput, "lengths" | "known" | "k">,
+  figure: (places: readonly SheetPoint[]) => number,
+): PhotoFigure {
+  const { flat, camera } = sceneOf(input);
+  const places = input.points.map((p) => placeOf(flat, camera, p));
+  const shares = { points: input.points.map(() => 0), corners: 0 };
+  let variance = 0;
+  for (const { of, by } of movesOf(input)) {
+    const at = (sign: number): number =>
+      figure(places.map((p, i) => ({ xMm: p.xMm + sign * by[i].xMm, yMm: p.yMm + sign * by[i].yMm })));
+    const own = ((at(1) - at(-1)) / 2) ** 2;
+    variance += own;
+    if ("corner" in of) shares.corners += own;
+    else shares.points[of.point] += own;
+  }
+  const part = (v: number): number => (variance === 0 ? 0 : v / variance);
+  return {
+    value: figure(places),
+    standard: Math.sqrt(variance),
+    shares: { points: shares.points.map(part), corners: part(shares.corners) },
   };
 }
 

@@ -29,6 +29,7 @@ const SAYS: Says = {
     title: l.name,
     words: joined(...l.sources.map((s) => joined(s.typed, s.title)), l.place, l.part?.maker, l.note, l.reason),
   }),
+  kit: (k) => ({ title: k.name, words: joined(k.maker, k.number, k.fits, k.source) }),
   recheck: (r) => ({ title: r.what, words: r.note }),
 };
 

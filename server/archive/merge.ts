@@ -23,10 +23,12 @@ export const ORDER: readonly ResourceName[] = [
   "finding",
   "photo",
   "recording",
+  "sheetPhoto",
   "setting",
   "recheck",
   "template",
   "stockItem",
+  "kit",
 ];
 
 /** Fields that the program gives itself: no difference of the records. */

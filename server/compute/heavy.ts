@@ -1,6 +1,8 @@
 import { availableParallelism } from "node:os";
 import { fileURLToPath } from "node:url";
 import type { Piscina } from "piscina";
+import type { SheetSeen } from "../../contract";
+import type { Pixel, SheetKind } from "../../core";
 import { refuse } from "../services/refused";
 import type { JsonAnswer } from "./answerJson";
 import type { HeavyTask, ReadRecording } from "./tasks";
@@ -38,6 +40,16 @@ export class HeavyModels {
   /** A kept recording as lines of time and value. */
   async lines(wav: Uint8Array, rateHz: number | null, called: string, job: Job): Promise<string> {
     return (await this.run({ linesOf: wav, rateHz, called }, job)) as string;
+  }
+
+  /** Where the measuring sheet lies in a kept picture. */
+  async sheetIn(path: string, job: Job): Promise<SheetSeen> {
+    return (await this.run({ sheetIn: path }, job)) as SheetSeen;
+  }
+
+  /** A kept picture of the measuring sheet, flat, as a JPEG. */
+  async flat(path: string, corners: Pixel[], sheet: SheetKind, job: Job): Promise<Uint8Array> {
+    return (await this.run({ flat: path, corners, sheet }, job)) as Uint8Array;
   }
 
   private async run(task: HeavyTask, { until, caller }: Job): Promise<unknown> {

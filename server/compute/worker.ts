@@ -1,4 +1,5 @@
 import { csvText, importRecording, readWav, spectrum, standingOut, wavBytes } from "../../core";
+import { flatPicture, readSheet } from "../photos/readSheet";
 import { runIn } from "../recordings/comment";
 import { answerJson } from "./answerJson";
 import type { HeavyTask, ReadRecording } from "./tasks";
@@ -41,4 +42,8 @@ export default (task: HeavyTask): unknown =>
     ? answerJson(task.model, task.question)
     : "bytes" in task
       ? read(task.bytes)
-      : lines(task.linesOf, task.rateHz, task.called);
+      : "sheetIn" in task
+        ? readSheet(task.sheetIn)
+        : "flat" in task
+          ? flatPicture(task.flat, task.corners, task.sheet)
+          : lines(task.linesOf, task.rateHz, task.called);

@@ -8,6 +8,7 @@ import { LoadOfVehicle1764500000000 } from "./migrations/loadOfVehicle";
 import { Memory1765000000000 } from "./migrations/memory";
 import { MovingJobs1764600000000 } from "./migrations/movingJobs";
 import { NumberedJobs1764700000000 } from "./migrations/numberedJobs";
+import { PhotoBench1766000000000 } from "./migrations/photoBench";
 import { Photos1764200000000 } from "./migrations/photos";
 import { Recordings1764300000000 } from "./migrations/recordings";
 import { SlackChain1764100000000 } from "./migrations/slackChain";
@@ -29,6 +30,7 @@ export const migrations = [
   SpecSheets1764800000000,
   WorkPlan1764900000000,
   Memory1765000000000,
+  PhotoBench1766000000000,
 ];
 
 /** What must be true of the connection before anything is written: [pragma, value it must read back]. */

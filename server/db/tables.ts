@@ -28,6 +28,7 @@ const NAMES: { [R in ResourceName]?: string } = {
   specLine: "spec_line",
   template: "job_template",
   stockItem: "stock_item",
+  sheetPhoto: "sheet_photo",
 };
 
 const FURTHER_PARENTS: { [R in ResourceName]?: readonly ParentLink[] } = {

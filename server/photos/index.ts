@@ -1,3 +1,4 @@
 export { HASH_LENGTH, sweepFolder } from "./sweep";
 export { Photos } from "./photos";
 export type { PhotoSize } from "./photos";
+export { flatPicture, readSheet } from "./readSheet";

@@ -4,12 +4,10 @@ import { rename, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import type { Sharp } from "sharp";
 import type { PhotoAnswer } from "../../contract";
-import { photoKinds } from "../../contract";
+import { FINE_PX, KEPT_PX, photoKinds } from "../../contract";
 import { refuse } from "../services";
 import { HASH_LENGTH, sweepFolder } from "./sweep";
 
-/** Longest side a picture is kept at, px: enough to read a worn edge, a tenth of a camera's file. */
-const KEPT_PX = 2400;
 const SMALL_PX = 360;
 
 /** More pixels than this are refused before they are unpacked: a small file can hide a huge picture. */
@@ -30,7 +28,7 @@ export class Photos {
    * Unpacks a picture and packs it anew: whatever else the file carried (place, camera, anything hidden in it)
    * stays behind. Turned upright first, as the camera's note about it goes too.
    */
-  async store(bytes: Buffer): Promise<PhotoAnswer> {
+  async store(bytes: Buffer, use: "show" | "measure" = "show"): Promise<PhotoAnswer> {
     const { default: sharp } = await import("sharp");
     const open = () => sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: "error" });
     // An empty file is refused by the reader before it looks at anything.
@@ -39,6 +37,15 @@ export class Photos {
           .metadata()
           .catch(() => null)
       : null;
+    if (isHeif(bytes) || about?.format === "heif") {
+      return refuse(
+        "invalid_input",
+        "photo",
+        "a HEIC picture",
+        ACCEPTS,
+        "HEIC is not read here: set the phone’s camera to JPEG, or send the picture by a way that makes it JPEG",
+      );
+    }
     if (!about || !READABLE.has(about.format)) {
       return refuse(
         "invalid_input",
@@ -48,7 +55,7 @@ export class Photos {
         "this file is not a picture that can be read",
       );
     }
-    const packed = await packedAnew(open()).catch(() => null);
+    const packed = await packedAnew(open(), use === "measure" ? FINE_PX : KEPT_PX).catch(() => null);
     if (!packed) {
       const damaged = "this picture is damaged: it cannot be read to its end";
       return refuse("invalid_input", "photo", "a damaged file", ACCEPTS, damaged);
@@ -57,12 +64,14 @@ export class Photos {
     const file = createHash("sha256").update(whole.data).digest("hex");
     await this.write(this.pathOf(file, "small"), small);
     await this.write(this.pathOf(file, "whole"), whole.data);
+    const { place, focal35Mm } = await writtenBy(about.exif);
     return {
       file,
       widthPx: whole.info.width,
       heightPx: whole.info.height,
       bytes: whole.data.length,
-      placeRemoved: await hasPlace(about.exif),
+      placeRemoved: place,
+      focal35Mm,
     };
   }
 
@@ -103,10 +112,10 @@ export class Photos {
 }
 
 /** The picture at the size it is kept at, and as a thumbnail; rejects where it cannot be read to its end. */
-async function packedAnew(picture: Sharp) {
+async function packedAnew(picture: Sharp, longestPx: number) {
   const whole = await picture
     .rotate()
-    .resize(KEPT_PX, KEPT_PX, { fit: "inside", withoutEnlargement: true })
+    .resize(longestPx, longestPx, { fit: "inside", withoutEnlargement: true })
     .flatten({ background: "#fff" })
     .jpeg({ quality: 82 })
     .toBuffer({ resolveWithObject: true });
@@ -118,12 +127,24 @@ async function packedAnew(picture: Sharp) {
   return { whole, small };
 }
 
-async function hasPlace(exif: Buffer | undefined): Promise<boolean> {
-  if (!exif) return false;
+/** Of what a camera wrote: whether the place is in it, and the lens as on a 36 mm wide picture. */
+async function writtenBy(exif: Buffer | undefined): Promise<{ place: boolean; focal35Mm: number | null }> {
+  if (!exif) return { place: false, focal35Mm: null };
   const { default: read } = await import("exif-reader");
   try {
-    return Boolean(read(exif).GPSInfo);
+    const { GPSInfo, Photo } = read(exif);
+    const focal = Photo?.FocalLengthIn35mmFilm;
+    return {
+      place: Boolean(GPSInfo),
+      focal35Mm: typeof focal === "number" && focal > 0 && focal <= 2000 ? focal : null,
+    };
   } catch {
-    return false;
+    return { place: false, focal35Mm: null };
   }
 }
+
+/** Brands of the box a HEIC file begins with [ISO/IEC 23008-12, from memory]. */
+const HEIF_BRANDS = ["heic", "heix", "hevc", "mif1", "msf1"];
+
+const isHeif = (bytes: Buffer): boolean =>
+  bytes.subarray(4, 8).toString("latin1") === "ftyp" && HEIF_BRANDS.includes(bytes.subarray(8, 12).toString("latin1"));

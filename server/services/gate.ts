@@ -66,6 +66,11 @@ const NAMED: { [R in ResourceName]?: readonly { column: string; in?: string; to:
     { column: "readingId", to: "reading", ofJob: true },
   ],
   recording: [{ column: "takenBy", to: "person" }],
+  sheetPhoto: [
+    { column: "photoId", to: "photo", ofJob: true },
+    { column: "oldSetupId", to: "setup", ofJob: true },
+    { column: "newSetupId", to: "setup", ofJob: true },
+  ],
   setting: [{ column: "personId", to: "person" }],
   recheck: [{ column: "jobId", to: "job" }],
 };

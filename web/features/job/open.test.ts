@@ -39,6 +39,7 @@ const view = (data: Partial<JobView> = {}): JobView => ({
   finding: [],
   photo: [],
   recording: [],
+  sheetPhoto: [],
   setting: [],
   ...data,
 });

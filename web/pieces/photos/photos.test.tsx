@@ -10,7 +10,7 @@ import { Photos } from "./Photos";
 vi.mock("../../data/sendFile", async (original) => ({ ...(await original<object>()), sendFile: vi.fn() }));
 
 const sending = vi.mocked(sendFile);
-const kept = { file: "c".repeat(64), widthPx: 640, heightPx: 480, bytes: 1000, placeRemoved: false };
+const kept = { file: "c".repeat(64), widthPx: 640, heightPx: 480, bytes: 1000, placeRemoved: false, focal35Mm: null };
 const reading = record("reading", {
   jobId: PARENT,
   quantity: "throw",
