@@ -332,9 +332,10 @@ export const routes = {
   measuringSheet: {
     method: "get",
     path: "/api/measuring-sheet/:sheet",
-    does: "The measuring sheet to print at full size.",
+    does: "The measuring sheet: to print at full size, or as a drawing of the whole sheet.",
     params: z.strictObject({ sheet: word(sheetKinds) }),
-    sends: ["application/pdf"],
+    query: z.strictObject({ as: word(["pdf", "svg"]).default("pdf") }),
+    sends: ["application/pdf", "image/svg+xml"],
   },
   recordingFile: {
     method: "get",

@@ -1,8 +1,10 @@
 import {
+  addressOf,
   instrumentBlock,
   photoAnswer,
   routes,
   SHOP_ID,
+  sheetSeen,
   uploadedRecording,
   type ChangeRequest,
   type DossierView,
@@ -10,8 +12,9 @@ import {
   type NewFields,
   type Operation,
   type ResourceName,
+  type SheetSeen,
 } from "../contract";
-import { wavBytes } from "../core";
+import { wavBytes, type SheetKind } from "../core";
 
 /** Counter written as a ULID, so that the demo has the same ids on every machine. */
 function idMaker(): () => string {
@@ -77,6 +80,28 @@ export class DemoClient {
     if (!response.ok) throw new Error(`${name}: ${response.status} ${await response.text()}`);
     const { file, widthPx, heightPx } = photoAnswer.parse(await response.json());
     return { file, widthPx, heightPx };
+  }
+
+  /** The measuring sheet as the program draws it. */
+  async sheetDrawing(sheet: SheetKind): Promise<string> {
+    const response = await fetch(new URL(addressOf("measuringSheet", { sheet }, { as: "svg" }), this.address));
+    if (!response.ok) throw new Error(`the measuring sheet ${sheet}: ${response.status}`);
+    return response.text();
+  }
+
+  /** Sends a photograph on the measuring sheet in, and has the sheet looked for in it. */
+  async sheetPhoto(
+    name: string,
+    jpeg: Buffer,
+  ): Promise<{ photo: Pick<NewFields<"photo">, "file" | "widthPx" | "heightPx" | "focal35Mm">; seen: SheetSeen }> {
+    const form = new FormData();
+    form.append("photo", new Blob([new Uint8Array(jpeg)], { type: "image/jpeg" }), name);
+    const address = new URL(addressOf("photo", {}, { use: "measure" }), this.address);
+    const response = await fetch(address, { method: "POST", body: form });
+    if (!response.ok) throw new Error(`${name}: ${response.status} ${await response.text()}`);
+    const { file, widthPx, heightPx, focal35Mm } = photoAnswer.parse(await response.json());
+    const looked = await fetch(new URL(addressOf("photoSheet", { file }), this.address));
+    return { photo: { file, widthPx, heightPx, focal35Mm }, seen: sheetSeen.parse(await looked.json()) };
   }
 
   /** Listens to the stand-in accelerometer for so long, without waiting for it: WAV, and the engine's speed with it. */

@@ -1,5 +1,7 @@
 import type { LoadWord, NewFields, Operation, TypedValue } from "../contract";
+import { seededRandom, type SheetKind, type SheetPoint } from "../core";
 import type { DemoClient } from "./client";
+import type { Photographed } from "./photographs";
 import type { DemoDays } from "./days";
 import type { SheetName } from "./sheets";
 import { onTemplate, type OnTemplate } from "./templates";
@@ -116,6 +118,37 @@ export class JobTale {
   async photo(name: string, svg: string, takenAt: string): Promise<void> {
     const kept = await this.teller.client.photo(`${name}.png`, svg);
     this.add("photo", { jobId: this.id, ...kept, name: `${name}.png`, takenBy: this.by, takenAt });
+  }
+
+  sheetDrawing(sheet: SheetKind): Promise<string> {
+    return this.teller.client.sheetDrawing(sheet);
+  }
+
+  /** A photograph on the measuring sheet, its points clicked as far off as a hand clicks. */
+  async onSheet(
+    name: string,
+    taken: Photographed,
+    points: { part: "old" | "new" | "other"; name: string; at: SheetPoint; heightMm: number }[],
+    data: Partial<NewFields<"sheetPhoto">>,
+    takenAt: string,
+  ): Promise<void> {
+    const { photo, seen } = await this.teller.client.sheetPhoto(`${name}.jpg`, taken.jpeg);
+    if (!seen.ok) throw new Error(`${name}: the sheet is not found: ${seen.why}`);
+    const photoId = this.add("photo", { jobId: this.id, ...photo, name: `${name}.jpg`, takenBy: this.by, takenAt });
+    const random = seededRandom(5);
+    const off = (px: number): number => Math.round((px + 1.6 * (random() - 0.5)) * 100) / 100;
+    this.add("sheetPhoto", {
+      jobId: this.id,
+      photoId,
+      sheet: seen.kind,
+      corners: seen.corners,
+      focal35Mm: photo.focal35Mm,
+      points: points.map(({ part, name, at, heightMm }) => {
+        const { xPx, yPx } = taken.see(at, heightMm);
+        return { part, name, xPx: off(xPx), yPx: off(yPx) };
+      }),
+      ...data,
+    });
   }
 
   /** A recording of the stand-in accelerometer in this job's vehicle, taken in through the same door as a file. */

@@ -1,3 +1,4 @@
+import { leversOnSheet } from "./open/photos";
 import { JobTale, inch, sixteenth, type Teller } from "./jobs";
 
 const NAMES = ["P", "R", "N", "D", "2", "1"];
@@ -53,14 +54,17 @@ export async function hillclimbNotches(t: Teller): Promise<void> {
       waits: { kind: "nothing", what: "Choose the notch", since: days.at(0, "11:00"), until: null },
       nextAction: "Throw bench",
       openedAt: days.at(-1, "19:10"),
+      // More than the prop shaft allows.
+      wish: { reductionPct: 45, limits: { minGapMm: 3, maxEffortFactor: 1.5, minThrowMm: 40, maxKnobShiftMm: 40 } },
     },
     t.people.corrow,
   );
   job.reading("throw", "before", [inch("3 3/4 in", 3.75)], days.at(0, "11:10"), { ...at34, resolution: sixteenth });
-  job.lever({
+  const old = job.lever({
     role: "old",
     name: "Short lever kit",
     origin: "measured",
+    taken: { knob: "tape", pin: "calliper" },
     lever: { knob: { xMm: 0, zMm: 300 }, pin: { xMm: 0, zMm: -70 }, drive, cross: {} },
   });
   job.lever({
@@ -77,6 +81,24 @@ export async function hillclimbNotches(t: Teller): Promise<void> {
       limits: { minGapMm: 2, maxEffortFactor: 2, minThrowMm: 40, maxReductionPct: 50 },
     },
   });
+  // One lever measured twice: by the photograph, and with a calliper on the bench.
+  const byPhoto = job.lever({
+    role: "candidate",
+    name: "Lever off the scrapped car, by photo",
+    origin: "measured",
+    taken: { knob: "photo", pin: "photo" },
+    source: "Hallow Quarry scrap row",
+    lever: { knob: { xMm: 0, zMm: 262.3 }, pin: { xMm: 0, zMm: -87.8 }, drive, cross: {} },
+  });
+  job.lever({
+    role: "candidate",
+    name: "Lever off the scrapped car, by calliper",
+    origin: "measured",
+    taken: { knob: "calliper", pin: "calliper" },
+    source: "Hallow Quarry scrap row",
+    lever: { knob: { xMm: 0, zMm: 262 }, pin: { xMm: 0, zMm: -88 }, drive, cross: {} },
+  });
+  await leversOnSheet(job, days.at(0, "11:20"), { old, new: byPhoto });
   job
     .setting("stops", {
       name: "Stops, 3 and 4",

@@ -4,6 +4,7 @@ export * from "./knowledge";
 export * from "./lever";
 export * from "./memory";
 export * from "./mounts";
+export * from "./photo";
 export * from "./readings";
 export * from "./rules";
 export * from "./search";

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { list, num, text, whole, word } from "../fields";
+import { designLimits } from "../inputs";
 import { line, moment, prose, typedValue, ulid } from "./fields";
 import { mountRoom } from "./mountRoom";
 import { roughness } from "./recordings";
@@ -22,6 +23,9 @@ const closing = z.strictObject({ open: list(line, 0, 20), reason: prose });
 const reminder = z.strictObject({ at: moment, by: ulid.nullable().default(null), text: prose });
 
 /** One line of the lists at rest and of the first drive: done, when and by whom. */
+/** What is wanted of a lever: how much shorter, and the limits it is held to. */
+const wish = z.strictObject({ reductionPct: num(-100, 90, "%"), limits: designLimits });
+
 const checkedLine = z.strictObject({ id: text(40), at: moment, by: ulid.nullable().default(null) });
 
 /** One visit of a vehicle. */
@@ -46,6 +50,8 @@ export const job = z.strictObject({
   /** The fault that turned out to be the cause, by its id in the table behind Ask. */
   cause: text(40).nullable().default(null),
   /** What was looked at before it went back to the customer. */
+  /** What lever is looked for; null where nobody said. */
+  wish: wish.nullable().default(null),
   checked: list(checkedLine, 0, 60).default([]),
   repaired: list(text(40), 0, 50).nullable().default(null),
   mountRoom: mountRoom.nullable().default(null),

@@ -46,7 +46,7 @@ export const quantityKinds: Record<ReadingQuantity, "length" | "angle" | "volume
   fluidFilled: "volume",
 };
 
-export const methodWords = ["tape", "calliper", "dial", "angleGauge", "jug", "byEye"] as const;
+export const methodWords = ["tape", "calliper", "dial", "angleGauge", "jug", "photo", "byEye"] as const;
 
 /** One thing measured, with its repeats. */
 export const reading = z.strictObject({

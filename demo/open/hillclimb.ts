@@ -1,3 +1,4 @@
+import { mountBesideSheet } from "./photos";
 import { hillclimbRoom } from "../mounts";
 import { JobTale, type Teller, mm, at34 } from "../jobs";
 
@@ -90,6 +91,7 @@ export async function hillclimbFit(t: Teller): Promise<void> {
       days.at(0, "14:21"),
       "onStands",
     );
+  await mountBesideSheet(job, days.at(0, "10:20"));
   await job.recording(
     "run-up in third",
     { phase: "before", condition: "onThrottle", gear: "3", engineRpm: 2200, runUpTo: 5800 },

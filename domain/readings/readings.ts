@@ -91,6 +91,7 @@ const LENGTH_RESOLUTION: Record<Reading["method"], [metric: TypedValue, inch: Ty
   dial: [mm(0.01), inch("0.001 in", 0.001)],
   angleGauge: [mm(1), inch("1/16 in", 1 / 16)],
   jug: [mm(1), inch("1/16 in", 1 / 16)],
+  photo: [mm(1), inch("1/32 in", 1 / 32)],
   byEye: [mm(5), inch("1/4 in", 1 / 4)],
 };
 

@@ -1,7 +1,7 @@
 import { Router, type Request, type Response } from "express";
 import { PHOTO_BYTES, isFileHash, photoKinds, routes } from "../../contract";
 import { isSheet } from "../../core";
-import { measuringSheetPdf } from "../../drawing";
+import { measuringSheetPdf, measuringSheetSvg } from "../../drawing";
 import type { HeavyModels, Job } from "../compute";
 import type { Photos } from "../photos";
 import { refuse } from "../services";
@@ -53,7 +53,8 @@ export function photoEndpoints(photos: Photos, heavy: HeavyModels): Router {
     const jpeg = await heavy.flat(path, corners, sheet, asked(req, res));
     res.set("Cache-Control", NEVER_CHANGES).type("jpeg").send(Buffer.from(jpeg));
   });
-  sendingEndpoint(router, routes.measuringSheet, ({ params: { sheet } }, _req, res) => {
+  sendingEndpoint(router, routes.measuringSheet, ({ params: { sheet }, query }, _req, res) => {
+    if (query.as === "svg") return void res.type("svg").send(measuringSheetSvg(sheet));
     res
       .type("pdf")
       .set("Content-Disposition", `inline; filename="measuring-sheet-${sheet}.pdf"`)

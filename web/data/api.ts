@@ -161,6 +161,10 @@ const records = api.injectEndpoints({
       query: () => addressOf("instruments"),
       responseSchema: answerOf("instruments"),
     }),
+    photoSheet: build.query<ResponseOf<"photoSheet">, string>({
+      query: (file) => addressOf("photoSheet", { file }),
+      responseSchema: answerOf("photoSheet"),
+    }),
     undoState: build.query<ResponseOf<"undoState">, Whose>({
       query: (whose) => addressOf("undoState", {}, { ...whose }),
       responseSchema: answerOf("undoState"),
@@ -189,6 +193,8 @@ export const {
   useBackupsQuery,
   useSearchQuery,
   useMemoryQuery,
+  usePhotoSheetQuery,
+  useLazyPhotoSheetQuery,
 } = records;
 export const recordsApi = records;
 

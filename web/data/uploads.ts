@@ -1,4 +1,5 @@
 import {
+  addressOf,
   PHOTO_BYTES,
   photoAnswer,
   RECORDING_BYTES,
@@ -15,6 +16,12 @@ export const photoUpload: Upload<PhotoAnswer> = {
   bytes: PHOTO_BYTES,
   called: "a picture",
   answer: photoAnswer,
+};
+
+/** The same, kept nearly as fine as the camera gave it: to measure by. */
+export const finePhotoUpload: Upload<PhotoAnswer> = {
+  ...photoUpload,
+  path: addressOf("photo", {}, { use: "measure" }),
 };
 
 export const recordingUpload: Upload<UploadedRecording> = {

@@ -61,6 +61,7 @@ export const METHOD_NAMES = {
   dial: "dial indicator",
   angleGauge: "angle gauge",
   jug: "measuring jug",
+  photo: "photo",
   byEye: "by eye",
 } as const;
 

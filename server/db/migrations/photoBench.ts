@@ -32,9 +32,12 @@ const KIT: Record<string, ColumnSpec> = {
   source: text,
 };
 
-const ADDED: readonly AddedColumn[] = [["photo", "focal35Mm", maybe(real), null]];
+const ADDED: readonly AddedColumn[] = [
+  ["job", "wish", maybe(json), null],
+  ["photo", "focal35Mm", maybe(real), null],
+];
 
-/** Photographs of parts on the measuring sheet; levers that can be bought; the lens a picture was taken with. */
+/** Photographs of parts on the measuring sheet; levers that can be bought; the lever wished for in a job; the lens a picture was taken with. */
 export class PhotoBench1766000000000 implements MigrationInterface {
   name = "PhotoBench1766000000000";
 

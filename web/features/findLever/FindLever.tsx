@@ -20,25 +20,10 @@ import { Figure } from "../../ui/marks";
 import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { Empty } from "../../ui/states";
-import { useKeptDraft } from "../../ui/useDraft";
 import { useTask } from "../../worker";
 import { DesignMap, type OnMap } from "./Map";
 import { REGION, wishSentence } from "./words";
 import css from "./findLever.module.css";
-
-/** The wish as it was left; what cannot be read is the usual one. */
-function useWish(jobId: string): [Wish, (next: Wish) => void] {
-  const [kept, keep] = useKeptDraft(`wish of ${jobId}`);
-  const wish = useMemo((): Wish => {
-    try {
-      const read = JSON.parse(kept) as Wish;
-      return { reductionPct: read.reductionPct, limits: designInput.shape.limits.parse(read.limits) };
-    } catch {
-      return USUAL_WISH;
-    }
-  }, [kept]);
-  return [wish, (next) => keep(JSON.stringify(next))];
-}
 
 /** Says what is wanted of a lever, shows what this vehicle allows, and makes the lever that would do. */
 export function FindLever({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) {
@@ -47,7 +32,8 @@ export function FindLever({ view, edit, tabs }: StageProps & { tabs: React.React
   const old = setup.find((s) => s.role === "old") as BenchSetup | undefined;
   const { gearbox } = vehicle;
   const surroundings = vehicle.surroundings ?? NO_OBSTACLES;
-  const [wish, setWish] = useWish(job.id);
+  const wish: Wish = job.wish ?? USUAL_WISH;
+  const setWish = (next: Wish): void => edit.update("job", job, { wish: next }, "Wish for the lever");
   const asked = useMemo(
     () => (gearbox && old ? mapInput(gearbox, old, surroundings, wish) : null),
     [gearbox, old, surroundings, wish],

@@ -25,6 +25,7 @@ import { OdometerCard } from "./OdometerCard";
 import { measurandName, ReadingCard } from "../../pieces/readings/ReadingCard";
 import css from "./gauge.module.css";
 
+const PhotoBench = late(() => import("../photoBench").then((m) => m.PhotoBench));
 const VibrationTool = late(() => import("../vibration").then((m) => m.VibrationTool));
 
 const none = { fromGear: "", toGear: "" };
@@ -32,17 +33,23 @@ const none = { fromGear: "", toGear: "" };
 /** Readings before anything comes apart, and what was recorded of its shake. */
 export default function GaugeStage(props: StageProps) {
   const [params] = useSearchParams();
-  const vibration = params.get("tool") === "vibration";
+  const tool = params.get("tool");
+  const vibration = tool === "vibration";
+  const picture = tool === "photo";
   const tabs = (
     <nav className="tabs2" aria-label="Tools of this stage">
-      <Link to="?" aria-current={vibration ? undefined : "page"}>
+      <Link to="?" aria-current={vibration || picture ? undefined : "page"}>
         Readings
       </Link>
       <Link to="?tool=vibration" aria-current={vibration ? "page" : undefined}>
         Vibration
       </Link>
+      <Link to="?tool=photo" aria-current={picture ? "page" : undefined}>
+        Photo
+      </Link>
     </nav>
   );
+  if (picture) return <PhotoBench {...props} tabs={tabs} />;
   return vibration ? <VibrationTool {...props} tabs={tabs} /> : <Readings {...props} tabs={tabs} />;
 }
 

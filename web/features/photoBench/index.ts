@@ -1,0 +1,1 @@
+export { PhotoBench } from "./PhotoBench";
