@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { sheetKinds } from "../core";
-import { over, word } from "./fields";
+import { num, over, text, word } from "./fields";
 import { ACCEPTS } from "./refusal";
 import {
   archiveLeave,
@@ -73,6 +73,11 @@ const figure = (max: number, unit: string) =>
   z.coerce.number({ error: () => `${ACCEPTS}a number over 0, up to ${max} ${unit}` }).pipe(over(0, max, unit));
 
 /** How a recording was made, as an address carries it. */
+/** A coordinate of a lever in an address. */
+const placeInAddress = z.coerce
+  .number({ error: () => `${ACCEPTS}a number from -2000 to 2000 mm` })
+  .pipe(num(-2000, 2000, "mm"));
+
 const runOfQuery = z.strictObject({
   ...recordedRun.shape,
   rateHz: figure(1e6, "Hz").optional(),
@@ -336,6 +341,20 @@ export const routes = {
     params: z.strictObject({ sheet: word(sheetKinds) }),
     query: z.strictObject({ as: word(["pdf", "svg"]).default("pdf") }),
     sends: ["application/pdf", "image/svg+xml"],
+  },
+  leverDrawing: {
+    method: "get",
+    path: "/api/lever-drawing",
+    does: "Full-size drawing of a lever for whoever makes it: knob and pin in mm from the pivot, x forward, z up.",
+    query: z.strictObject({
+      as: word(["pdf", "svg", "dxf"]).default("pdf"),
+      name: text(60).default("lever"),
+      knobXMm: placeInAddress,
+      knobZMm: placeInAddress,
+      pinXMm: placeInAddress,
+      pinZMm: placeInAddress,
+    }),
+    sends: ["application/pdf", "image/svg+xml", "image/vnd.dxf"],
   },
   recordingFile: {
     method: "get",

@@ -105,6 +105,31 @@ export async function seed(address: string, day: string): Promise<void> {
       place: "drawer 1",
     }),
   ]);
+  await client.change(
+    "shop",
+    "Levers that can be bought",
+    (
+      [
+        ["Short lever", "Tarn Shift", "TS-45", -76, 288, 25, 96],
+        ["Short lever, two-piece", "Vessill Works", "NW-5", -90.2, 265, 35, 104],
+        ["Raised short lever", "Marn Rubber", "ML-30", -79, 270, 35, 131],
+        ["Low lever", "Tarn Shift", "TS-40", -70, 215, 40, 118],
+        ["Hill lever", "Hesk", "HP-1", -74, 175, 45, 88],
+      ] as const
+    ).map(([name, maker, number, pin, knob, claimedReductionPct, price]) =>
+      client.create("kit", {
+        name,
+        maker,
+        number,
+        fits: "direct levers",
+        pin: { xMm: 0, zMm: pin },
+        knob: { xMm: 0, zMm: knob },
+        claimedReductionPct,
+        price,
+        source: `${maker} list`,
+      }),
+    ),
+  );
   const known = await sheets(client);
   const vehicles = {} as Teller["vehicles"];
   for (const [name, data] of Object.entries(fleet(days, people, known.ids)) as [keyof Teller["vehicles"], never][]) {

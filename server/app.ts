@@ -11,6 +11,7 @@ import { holdAlone, OpenBook, openDatabase, StorageError, storageTrouble, UnitOf
 import { archiveEndpoints } from "./http/archive";
 import { backupEndpoints } from "./http/backups";
 import { computeEndpoint } from "./http/compute";
+import { drawingEndpoints } from "./http/drawings";
 import { errorEndpoint, noSuchEndpoint } from "./http/errors";
 import { instrumentEndpoints } from "./http/instruments";
 import { supplierEndpoints } from "./http/supplier";
@@ -91,6 +92,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
     computeEndpoint(heavy),
     openApiDoor(),
     photoEndpoints(photos, heavy),
+    drawingEndpoints(),
     recordingEndpoints(recordings),
     instrumentEndpoints(
       options.instruments ?? [...standInInstruments, standInAccelerometer(options.hiddenFaults ?? {})],

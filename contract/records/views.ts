@@ -8,6 +8,7 @@ import {
   type Finding,
   type Joint,
   type Job,
+  type Kit,
   type JobChild,
   type Part,
   type Person,
@@ -387,11 +388,13 @@ export const offersView = z.strictObject({
 export interface WorkshopView {
   templates: Template[];
   stock: StockItem[];
+  kits: Kit[];
   worked: { source: string; minutes: number[] }[];
 }
 export const workshopView = z.strictObject({
   templates: z.array(recordSchema("template")),
   stock: z.array(recordSchema("stockItem")),
+  kits: z.array(recordSchema("kit")),
   worked: z.array(z.strictObject({ source: z.string(), minutes: z.array(z.number()) })),
 }) as unknown as z.ZodType<WorkshopView>;
 

@@ -3,5 +3,6 @@ export * from "./example";
 export * from "./files";
 export { howSure, OFF_MM, takenAs, type HowSure, type SureLine, type SureName } from "./sure";
 export * from "./surroundings";
+export { nearestKit, onMarket, onSpacer, type OnMarket } from "./market";
 export { answerOf, mapInput, USUAL_WISH, type Wish, type WishAnswer } from "./wish";
 export { tapeConflict, type TapeConflict } from "./tape";

@@ -295,6 +295,7 @@ export class Views {
       return {
         templates: await find(manager, "template", { ...standingAll, order: { createdAt: "ASC", id: "ASC" } }),
         stock: await find(manager, "stockItem", { ...standingAll, order: { name: "ASC", id: "ASC" } }),
+        kits: await find(manager, "kit", { ...standingAll, order: { name: "ASC", id: "ASC" } }),
         worked: [...worked].map(([source, minutes]) => ({ source, minutes })),
       };
     });

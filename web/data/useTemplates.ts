@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from "react";
-import type { StockItem, Template, TemplateContent } from "../../contract";
+import type { Kit, StockItem, Template, TemplateContent } from "../../contract";
 import { estimateMinutes } from "../../domain";
 import { useWorkshopQuery } from "./api";
 import { useAppSelector } from "./hooks";
@@ -22,6 +22,13 @@ export function useStock(): readonly StockItem[] {
   const { data } = useWorkshopQuery();
   const pending = useAppSelector((s) => s.saving.pending);
   return useMemo(() => withPending(data?.stock ?? [], "stockItem", pending, () => true), [data?.stock, pending]);
+}
+
+/** Levers on the shop's list, with what waits to be saved. */
+export function useKits(): readonly Kit[] {
+  const { data } = useWorkshopQuery();
+  const pending = useAppSelector((s) => s.saving.pending);
+  return useMemo(() => withPending(data?.kits ?? [], "kit", pending, () => true), [data?.kits, pending]);
 }
 
 /** Null until everything is here. The supplied templates come when they are first asked for. */

@@ -30,7 +30,7 @@ function tagsOf(records: ChangeAnswer["records"]): Parameters<typeof api.util.in
   const lists = touched.has("vehicle") || touched.has("job") ? (["Vehicles"] as const) : [];
   const sheets = ["sheet", "specLine", "vehicle", "torqueGroup", "part"] as const;
   const ofSheets = sheets.some((r) => touched.has(r)) ? (["Sheet"] as const) : [];
-  const ofWork = ["template", "stockItem", "job"] as const;
+  const ofWork = ["template", "stockItem", "kit", "job"] as const;
   const workshop = ofWork.some((r) => touched.has(r)) ? (["Workshop"] as const) : [];
   const ofDue = ["recheck", "part", "vehicle"] as const;
   const due = ofDue.some((r) => touched.has(r)) ? (["Due"] as const) : [];

@@ -18,6 +18,7 @@ const bay = async (steps: Step[], more: Parameters<typeof jobView>[0] = {}, at =
   answering(`/api/jobs/${job.id}`, view);
   answering("/api/workshop", {
     templates: [],
+    kits: [],
     stock: [record("stockItem", { name: "Grease", quantity: 3, unit: "tubes", consumable: true })],
     worked: [],
   });

@@ -1,28 +1,34 @@
 import { Button } from "antd";
 import { useMemo, useState } from "react";
-import { designedLever, formatNumber, type DesignCell } from "../../../core";
+import { designedLever, formatNumber, type DesignCell, type LeverGeometry } from "../../../core";
 import { boundsOf, designInput } from "../../../contract";
 import {
   answerOf,
   DEFAULT_LIMITS,
   mapInput,
+  nearestKit,
   NO_OBSTACLES,
   nextPosition,
+  onMarket,
   solveBench,
   USUAL_WISH,
   type BenchSetup,
+  type OnMarket,
   type Wish,
 } from "../../../domain";
 import type { StageProps } from "../../data/stage";
 import { useUnits } from "../../format/units";
 import { Answer } from "../../ui/Answer";
-import { Figure } from "../../ui/marks";
 import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { Empty } from "../../ui/states";
 import { useTask } from "../../worker";
+import { useKits } from "../../data/useTemplates";
+import { Chosen } from "./Chosen";
+import { Kits } from "./Kits";
+import { LeverDrawing } from "./LeverDrawing";
 import { DesignMap, type OnMap } from "./Map";
-import { REGION, wishSentence } from "./words";
+import { wishSentence } from "./words";
 import css from "./findLever.module.css";
 
 /** Says what is wanted of a lever, shows what this vehicle allows, and makes the lever that would do. */
@@ -40,6 +46,13 @@ export function FindLever({ view, edit, tabs }: StageProps & { tabs: React.React
   );
   const task = useTask("design", asked);
   const [picked, setPicked] = useState<{ pinMm: number; targetPct: number } | null>(null);
+  const [spacerMm, setSpacerMm] = useState(0);
+  const kits = useKits();
+  const market = useMemo(
+    () => (gearbox && old ? onMarket(gearbox, old, kits, wish, surroundings) : []),
+    [gearbox, old, kits, wish, surroundings],
+  );
+  const nearest = nearestKit(market, wish.reductionPct);
   const answer = task.last;
   const said = useMemo(() => answer && answerOf(answer, wish), [answer, wish]);
   const chosen: DesignCell | null =
@@ -65,14 +78,47 @@ export function FindLever({ view, edit, tabs }: StageProps & { tabs: React.React
       ? []
       : [{ number: i + 1, pinMm: s.lever.pin.zMm, reductionPct: pct, name: s.name }];
   });
+  const bought = market.flatMap((k, i): OnMap[] =>
+    k.reductionPct === null
+      ? []
+      : [
+          {
+            number: others.length + 1 + i,
+            pinMm: k.kit.pin.zMm,
+            reductionPct: k.reductionPct,
+            name: k.kit.name,
+            passes: !k.breaks.length,
+          },
+        ],
+  );
+  const lever: LeverGeometry | null =
+    asked && chosen?.scale != null ? designedLever(asked, chosen.pinMm, chosen.scale) : null;
+  const name = chosen ? `Made to measure, ${formatNumber(chosen.targetPct, 0)} %` : "";
   const use = (): void => {
-    if (!asked || chosen?.scale == null) return;
-    const lever = designedLever(asked, chosen.pinMm, chosen.scale);
-    const name = `Made to measure, ${formatNumber(chosen.targetPct, 0)} %`;
+    if (!lever) return;
     edit.create(
       "setup",
       { jobId: job.id, role: "candidate", name, lever, origin: "calculated", position: nextPosition(setup) },
       `Lever found: ${name}`,
+    );
+  };
+  const useKit = ({ kit, setup: own }: OnMarket): void => {
+    edit.create(
+      "setup",
+      {
+        jobId: job.id,
+        role: "candidate",
+        name: kit.name,
+        lever: own.lever,
+        origin: kit.origin,
+        claimedReductionPct: kit.claimedReductionPct,
+        price: kit.price,
+        source: kit.source || kit.maker,
+        maker: kit.maker,
+        number: kit.number,
+        position: nextPosition(setup),
+      },
+      `${kit.name} on the bench`,
     );
   };
   const limit = <K extends keyof Wish["limits"]>(key: K, value: number): void =>
@@ -141,95 +187,55 @@ export function FindLever({ view, edit, tabs }: StageProps & { tabs: React.React
               oldPinMm={old.lever.pin.zMm}
               wishPct={wish.reductionPct}
               chosen={chosen}
-              others={others}
+              others={[...others, ...bought]}
               onChoose={(pinMm, targetPct) => setPicked({ pinMm, targetPct })}
             />
           )}
+          <Kits list={market} first={others.length + 1} nearest={nearest} onUse={useKit} />
         </div>
-        <aside className="sect" aria-label="The lever chosen on the map">
-          {chosen && <Chosen cell={chosen} old={old} wish={wish} />}
-          {others.length > 0 && (
-            <>
-              <h2 className="hd2" style={{ marginTop: 16 }}>
-                On the bench
-              </h2>
-              <ul className="lined">
-                {others.map((o) => (
-                  <li key={o.number} className="row-flex">
-                    <b className="n">{o.number}</b> {o.name}
-                    <span className="n push">
-                      {formatNumber(o.reductionPct, 0)}
-                      {"\u202f%"}
-                    </span>
-                  </li>
-                ))}
-              </ul>
-            </>
+        <aside aria-label="The lever chosen on the map">
+          {lever && (
+            <LeverDrawing gearbox={gearbox} old={old} lever={lever} surroundings={surroundings} spacerMm={spacerMm} />
           )}
-          <p className="lb" style={{ marginTop: 14 }}>
-            Calculated from the old lever’s figures, without friction. Whoever makes the lever answers for its strength;
-            a changed lever may need local approval.
-          </p>
+          <div className="sect">
+            {chosen && (
+              <Chosen
+                cell={chosen}
+                lever={lever}
+                old={old}
+                gearbox={gearbox}
+                surroundings={surroundings}
+                wish={wish}
+                name={name}
+                spacerMm={spacerMm}
+                onSpacerMm={setSpacerMm}
+              />
+            )}
+            {others.length > 0 && (
+              <>
+                <h2 className="hd2" style={{ marginTop: 16 }}>
+                  On the bench
+                </h2>
+                <ul className="lined">
+                  {others.map((o) => (
+                    <li key={o.number} className="row-flex">
+                      <b className="n">{o.number}</b> {o.name}
+                      <span className="n push">
+                        {formatNumber(o.reductionPct, 0)}
+                        {"\u202f%"}
+                      </span>
+                    </li>
+                  ))}
+                </ul>
+              </>
+            )}
+            <p className="lb" style={{ marginTop: 14 }}>
+              Calculated from the old lever’s figures, without friction. Whoever makes the lever answers for its
+              strength; a changed lever may need local approval.
+            </p>
+          </div>
         </aside>
       </div>
-    </>
-  );
-}
-
-/** The lever under the square, against the old one and its limits. */
-function Chosen({ cell, old, wish }: { cell: DesignCell; old: BenchSetup; wish: Wish }) {
-  const units = useUnits();
-  const { limits } = wish;
-  const length = (mm: number | null): string => (mm === null ? "none" : units.show(mm, "length"));
-  const rows: [name: string, old: string, now: string, limit: string][] = [
-    ["pin from pivot, up or down", length(Math.abs(old.lever.pin.zMm)), length(Math.abs(cell.pinMm)), ""],
-    ["knob from pivot", length(Math.hypot(old.lever.knob.xMm, old.lever.knob.zMm)), length(cell.knobMm), ""],
-    ["knob higher by", "", length(cell.knobShift?.upMm ?? null), `within ${length(limits.maxKnobShiftMm)}`],
-    ["shortest throw", "", length(cell.throwMm), `at least ${length(limits.minThrowMm)}`],
-    [
-      "effort, times",
-      "1.00",
-      cell.effortFactor === null ? "none" : formatNumber(cell.effortFactor, 2),
-      `up to ${formatNumber(limits.maxEffortFactor, 2)}`,
-    ],
-    [
-      cell.obstacle ? `gap to the ${cell.obstacle}` : "gap",
-      "",
-      cell.gapMm === null ? "nothing near" : length(cell.gapMm),
-      `at least ${length(limits.minGapMm)}`,
-    ],
-  ];
-  return (
-    <>
-      <h2 className="hd2">
-        {formatNumber(cell.targetPct, 0)}
-        {"\u202f% shorter "}
-        <span className={cell.pass ? "mos" : css.closed}>
-          {cell.pass ? "passes" : cell.breaks.map((b) => REGION[b]).join(", ")}
-        </span>
-      </h2>
-      <table className="ledger">
-        <thead>
-          <tr>
-            <th />
-            <th className="och">old</th>
-            <th className="teal">this lever</th>
-            <th>limit</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(([name, was, now, to]) => (
-            <tr key={name}>
-              <td>{name}</td>
-              <td className="n">{was}</td>
-              <td>
-                <Figure origin="calculated">{now}</Figure>
-              </td>
-              <td className="q">{to}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
     </>
   );
 }

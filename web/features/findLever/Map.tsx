@@ -5,7 +5,7 @@ import { useGrip } from "../../ui/useGrip";
 import { bindsFirst, REGION } from "./words";
 import css from "./findLever.module.css";
 
-const [WIDTH, HEIGHT, LEFT, TOP, LOW] = [600, 360, 44, 10, 36];
+const [WIDTH, HEIGHT, LEFT, TOP, LOW] = [600, 300, 44, 10, 36];
 
 const FILL: Record<DesignBreak, string> = {
   cannotReach: "url(#fl-reach)",
@@ -41,6 +41,8 @@ export interface OnMap {
   pinMm: number;
   reductionPct: number;
   name: string;
+  /** One of the shop's list that keeps every limit is filled. */
+  passes?: boolean;
 }
 
 /** Pin depth against reduction: what passes is plain, what a limit forbids is hatched by that limit. */
@@ -170,8 +172,19 @@ export function DesignMap({
         />
         {others.map((o) => (
           <g key={o.number} aria-label={o.name}>
-            <circle cx={x(o.pinMm)} cy={y(Math.max(0, o.reductionPct))} r="9" fill="var(--panel)" stroke="var(--ink)" />
-            <text x={x(o.pinMm)} y={y(Math.max(0, o.reductionPct)) + 4} textAnchor="middle" className={`n ${css.tick}`}>
+            <circle
+              cx={x(o.pinMm)}
+              cy={y(Math.max(0, o.reductionPct))}
+              r="9"
+              fill={o.passes ? "var(--ink)" : "var(--panel)"}
+              stroke="var(--ink)"
+            />
+            <text
+              x={x(o.pinMm)}
+              y={y(Math.max(0, o.reductionPct)) + 4}
+              textAnchor="middle"
+              className={`n ${o.passes ? css.onInk : css.tick}`}
+            >
               {o.number}
             </text>
           </g>

@@ -41,6 +41,7 @@ beforeEach(() => {
   answering("/api/shop", () => ({ shop: { ...SHOP, version: 1 }, people: [], shopId: "x" }));
   answering("/api/workshop", () => ({
     templates: [],
+    kits: [],
     stock: [],
     worked: [{ source: "tailMount/down*", minutes: [9, 30] }],
   }));

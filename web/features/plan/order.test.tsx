@@ -24,6 +24,7 @@ const step = (text: string, more: Partial<NewFields<"step">> = {}): Step =>
 const workshop = (own: TemplateContent[] = []) =>
   answering("/api/workshop", {
     templates: own.map((content) => record("template", { basedOn: "", content })),
+    kits: [],
     stock: [record("stockItem", { name: "Grease", quantity: 2, unit: "tubes", consumable: true })],
     worked: [],
   });

@@ -12,6 +12,7 @@ import { RowsEditor } from "../../ui/RowsEditor";
 import { SlotSwitch } from "../../ui/slots";
 import { Empty, Skeleton } from "../../ui/states";
 import { TextField } from "../../ui/TextField";
+import { Kits } from "./Kits";
 import css from "./shelf.module.css";
 
 /** Parts and consumables of the shop's own: how many there are, and what is to be ordered. */
@@ -181,6 +182,9 @@ export function ShelfPage() {
             onAdd={(name) => edit.create("stockItem", { name, consumable: true }, `On the shelf: ${name}`)}
           />
         </section>
+        <div className={css.kits}>
+          <Kits edit={edit} currency={currency} />
+        </div>
         <section className="sect" aria-label="The shop’s own templates">
           <h2 className="hd2">The shop’s own templates</h2>
           {own.length === 0 && (

@@ -7,7 +7,7 @@ import { ShelfPage } from ".";
 const item = (name: string, more: object = {}) =>
   record("stockItem", { name, unit: "tubes", quantity: 3, least: 1, consumable: true, ...more });
 const page = async (...stock: ReturnType<typeof item>[]) => {
-  answering("/api/workshop", { templates: [], stock, worked: [] });
+  answering("/api/workshop", { templates: [], stock, kits: [], worked: [] });
   const shown = show(<ShelfPage />);
   await screen.findByRole("region", { name: "Stock" });
   return shown;

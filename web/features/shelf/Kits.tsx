@@ -1,0 +1,145 @@
+import { Button } from "antd";
+import { boundsOf, resources, type Kit } from "../../../contract";
+import type { Editor } from "../../data/saving";
+import { useKits } from "../../data/useTemplates";
+import { NumberField, PriceField } from "../../ui/NumberField";
+import { QuantityField } from "../../ui/QuantityField";
+import { RowsEditor } from "../../ui/RowsEditor";
+import { Empty } from "../../ui/states";
+import { Choice, TextField } from "../../ui/TextField";
+
+/** Origins a kit's measures can have. */
+const ORIGINS = { claimed: "claimed", measured: "measured" } as const;
+
+const USUAL = { knob: { xMm: 0, zMm: 250 }, pin: { xMm: 0, zMm: -70 } };
+
+/** Levers that can be bought: what their makers say, or what the shop measured of one. */
+export function Kits({ edit, currency }: { edit: Editor; currency: string }) {
+  const kits = useKits();
+  const patch = (k: Kit, data: Partial<Kit>, what: string): void => edit.update("kit", k, data, `${k.name}: ${what}`);
+  const shape = resources.kit;
+  const add = (): void =>
+    void edit.create("kit", { name: `Lever ${kits.length + 1}`, origin: "claimed", ...USUAL }, "Lever on the list");
+  return (
+    <section className="sect" aria-label="Levers that can be bought">
+      <h2 className="hd2">
+        Levers that can be bought <span className="lb">tried against each vehicle under Compare, Find</span>
+      </h2>
+      {kits.length === 0 ? (
+        <Empty title="No lever listed" acts={<Button onClick={add}>List a lever</Button>}>
+          What the makers offer, with knob and pin from the pivot, as claimed or as measured of one in hand.
+        </Empty>
+      ) : (
+        <RowsEditor
+          rows={kits}
+          keyOf={(k) => k.id}
+          takeOut={{
+            label: (k) => `Take ${k.name} off the list`,
+            onTake: (k) => edit.remove("kit", k, `${k.name} off the list`),
+          }}
+          add={{ label: "One more lever", onAdd: add }}
+          columns={[
+            {
+              head: "name",
+              cell: (k) => (
+                <TextField
+                  label={`Name of ${k.name}`}
+                  hideLabel
+                  required
+                  max={boundsOf(shape, "name").max}
+                  value={k.name}
+                  onCommit={(name) => patch(k, { name }, "name")}
+                />
+              ),
+            },
+            {
+              head: "maker",
+              cell: (k) => (
+                <TextField
+                  label={`Maker of ${k.name}`}
+                  hideLabel
+                  value={k.maker}
+                  onCommit={(maker) => patch(k, { maker }, "maker")}
+                />
+              ),
+            },
+            {
+              head: "number",
+              cell: (k) => (
+                <TextField
+                  label={`Number of ${k.name}`}
+                  hideLabel
+                  value={k.number}
+                  onCommit={(number) => patch(k, { number }, "number")}
+                />
+              ),
+            },
+            {
+              head: "pin, up or down",
+              cell: (k) => (
+                <QuantityField
+                  label={`Pin of ${k.name}, below the pivot negative`}
+                  hideLabel
+                  kind="length"
+                  base={k.pin.zMm}
+                  {...boundsOf(shape, "pin.zMm")}
+                  onCommit={({ base }) => patch(k, { pin: { ...k.pin, zMm: base } }, "pin")}
+                />
+              ),
+            },
+            {
+              head: "knob above pivot",
+              cell: (k) => (
+                <QuantityField
+                  label={`Knob of ${k.name} above the pivot`}
+                  hideLabel
+                  kind="length"
+                  base={k.knob.zMm}
+                  {...boundsOf(shape, "knob.zMm")}
+                  onCommit={({ base }) => patch(k, { knob: { ...k.knob, zMm: base } }, "knob")}
+                />
+              ),
+            },
+            {
+              head: "measures",
+              cell: (k) => (
+                <Choice
+                  label={`Where the measures of ${k.name} come from`}
+                  hideLabel
+                  value={k.origin === "measured" ? "measured" : "claimed"}
+                  options={ORIGINS}
+                  onChange={(origin) => patch(k, { origin }, origin)}
+                />
+              ),
+            },
+            {
+              head: "claims, %",
+              cell: (k) => (
+                <NumberField
+                  label={`Claim of ${k.name}`}
+                  hideLabel
+                  value={k.claimedReductionPct}
+                  {...boundsOf(shape, "claimedReductionPct")}
+                  unit=""
+                  onCommit={(claimedReductionPct) => patch(k, { claimedReductionPct }, "claim")}
+                />
+              ),
+            },
+            {
+              head: currency || "price",
+              cell: (k) => (
+                <PriceField
+                  label={`Price of ${k.name}`}
+                  hideLabel
+                  value={k.price}
+                  currency={currency}
+                  onCommit={(price) => patch(k, { price }, "price")}
+                />
+              ),
+            },
+          ]}
+        />
+      )}
+    </section>
+  );
+}
