@@ -84,7 +84,7 @@ export async function hillclimbNotches(t: Teller): Promise<void> {
   // One lever measured twice: by the photograph, and with a calliper on the bench.
   const byPhoto = job.lever({
     role: "candidate",
-    name: "Lever off the scrapped car, by photo",
+    name: "Scrapped car, by photo",
     origin: "measured",
     taken: { knob: "photo", pin: "photo" },
     source: "Hallow Quarry scrap row",
@@ -92,7 +92,7 @@ export async function hillclimbNotches(t: Teller): Promise<void> {
   });
   job.lever({
     role: "candidate",
-    name: "Lever off the scrapped car, by calliper",
+    name: "Scrapped car, by calliper",
     origin: "measured",
     taken: { knob: "calliper", pin: "calliper" },
     source: "Hallow Quarry scrap row",

@@ -4,7 +4,14 @@ import { answer, openJob, plain, saved } from "./yard";
 test("a wish that cannot be had says why and what can; the lever that would do goes to the bench", async ({ page }) => {
   await openJob(page, 221, "compare");
   await page.getByRole("link", { name: "Find" }).click();
-  await expect.poll(() => plain(page)).toMatch(/shorter is possible: the pin/);
+  // The shop's wish for this car cannot be had, and the list says which lever comes nearest.
+  await expect.poll(() => plain(page)).toMatch(/^45 % is not possible here: .*\. \d+(\.\d)? % is, with the pin/);
+  const list = page.getByRole("table", { name: "Levers that can be bought" });
+  await expect(list.getByRole("row", { name: /passes, nearest/ })).toHaveCount(1);
+  await expect(list.getByRole("row", { name: /too near the prop shaft/ })).toHaveCount(1);
+  const drawn = page.waitForEvent("download");
+  await page.getByRole("link", { name: "Drawing PDF" }).click();
+  expect((await drawn).suggestedFilename()).toBe("lever.pdf");
   const wish = page.getByLabel("wish, shorter by");
   await wish.fill("60");
   await wish.press("Enter");

@@ -2,3 +2,4 @@ export { barIn, measured, pointKey, printedSize, sceneIn, sheetFrame } from "./a
 export { angleBetween, circleDiameter, figurePoint, figuresIn, POINTS_OF } from "./figures";
 export { leverFrom, leverPoints, leversIn } from "./levers";
 export type { Figure, LeverPart, LeverPoint, PhotoComparison, PhotoLever } from "./levers";
+export { pictureUnder, type PictureUnder } from "./under";

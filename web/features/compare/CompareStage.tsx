@@ -1,4 +1,5 @@
 import { Button } from "antd";
+import { useMemo } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import type { Operation, Setup } from "../../../contract";
 import { useShopQuery, useVehicleQuery } from "../../data/api";
@@ -12,6 +13,7 @@ import {
   resultOf,
   type Phase,
   nextPosition,
+  pictureUnder,
   withTravel,
   type BenchSetup,
   NO_OBSTACLES,
@@ -20,8 +22,9 @@ import {
 } from "../../../domain";
 import type { StageProps } from "../../data/stage";
 import { newId } from "../../data/saving";
+import { flatAddress } from "../../data/flatPicture";
 import { SlackChain } from "../slack";
-import type { Taped } from "../throwBench";
+import type { LeverPicture, Taped } from "../throwBench";
 import { FitKey } from "../throwBench";
 import { ThrowBench } from "../throwBench";
 
@@ -58,6 +61,23 @@ export default function CompareStage(props: StageProps) {
   return chain ? <SlackChain {...props} tabs={tabs} /> : <CompareBench {...props} tabs={tabs} />;
 }
 
+/** The photographs of the job's levers, by setup. */
+function picturesOf({ sheetPhoto, photo, setup }: StageProps["view"]): ReadonlyMap<string, LeverPicture> {
+  const found = new Map<string, LeverPicture>();
+  for (const record of sheetPhoto) {
+    const picture = photo.find((p) => p.id === record.photoId);
+    if (!picture || record.corners.length !== 4) continue;
+    const href = flatAddress(picture, record);
+    for (const part of ["old", "new"] as const) {
+      const id = part === "old" ? record.oldSetupId : record.newSetupId;
+      const lever = setup.find((s) => s.id === id)?.lever;
+      const under = id && lever && pictureUnder(record, picture, part, lever);
+      if (under) found.set(id, { ...under, href, sheet: record.sheet });
+    }
+  }
+  return found;
+}
+
 /** The throw bench inside a job: setups are records, choosing is the result. */
 function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) {
   const { job, vehicle, setup } = view;
@@ -65,6 +85,7 @@ function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode
   const units = useUnits();
   const { data: shop } = useShopQuery();
   const currency = shop?.shop.currency ?? "";
+  const pictures = useMemo(() => picturesOf(view), [view]);
   const sorted = [...setup].sort((a, b) => Number(a.role === "candidate") - Number(b.role === "candidate"));
   const gearbox = vehicle.gearbox;
 
@@ -115,6 +136,7 @@ function CompareBench({ view, edit, tabs }: StageProps & { tabs: React.ReactNode
       tabs={tabs}
       pair={mainPair(gearbox)}
       currency={currency}
+      pictures={pictures}
       taped={taped("before")}
       tapedAfter={after}
       surroundings={vehicle.surroundings ?? NO_OBSTACLES}

@@ -82,7 +82,9 @@ describe("an empty bench", () => {
 describe("old against new", () => {
   it("says what the candidate brings, and fits it as a part", async () => {
     const { user, edit } = open(bench());
-    expect(said()).toContain("Third to fourth drops from 100.0 to 75.0 mm, 25 % shorter, 1.33 times the effort.");
+    expect(said()).toContain(
+      "Third to fourth drops from 100.0 to 75.0 mm, 25 % shorter (23 to 27), 1.33 times the effort.",
+    );
     expect(said()).toContain("The maker claims 45 %.");
     await user.click(screen.getByRole("button", { name: "Fit this lever" }));
     const [label, operations] = edit.all.mock.calls[0];

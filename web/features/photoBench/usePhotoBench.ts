@@ -2,6 +2,7 @@ import { useMemo, useState } from "react";
 import { addressOf, isRefusal, type Photo, type SheetPhoto } from "../../../contract";
 import type { Pixel } from "../../../core";
 import { barIn, figuresIn, leversIn, measured, pointKey, sheetFrame, type LeverPart } from "../../../domain";
+import { flatAddress } from "../../data/flatPicture";
 import { usePhotoSheetQuery } from "../../data/api";
 import type { StageProps } from "../../data/stage";
 
@@ -22,10 +23,6 @@ const rounded = ({ xPx, yPx }: Pixel): Pixel => ({
   xPx: Math.round(xPx * 100) / 100,
   yPx: Math.round(yPx * 100) / 100,
 });
-
-/** A picture's corners as they stand in an address. */
-export const cornersText = (corners: readonly Pixel[]): string =>
-  corners.map((c) => `${c.xPx.toFixed(2)},${c.yPx.toFixed(2)}`).join(",");
 
 /** The picture in hand: its record, what was read from it, and the ways to change it. */
 export function usePhotoBench({ view, edit }: StageProps) {
@@ -104,13 +101,10 @@ export function usePhotoBench({ view, edit }: StageProps) {
       );
     },
     pixelOf: (pick: Pick): Pixel | null => live?.points[indexOf(pick)] ?? null,
+    // The picture itself is fetched anew when a drag has ended.
     flatAddress:
-      live && photo && live.corners.length === 4
-        ? addressOf(
-            "photoFlat",
-            { file: photo.file },
-            { sheet: live.sheet, corners: cornersText((record ?? live).corners) },
-          )
+      live && record && photo && live.corners.length === 4
+        ? flatAddress(photo, { ...live, corners: record.corners.length ? record.corners : live.corners })
         : null,
     wholeAddress: photo && addressOf("photoFile", { file: photo.file }, { size: "whole" }),
   };

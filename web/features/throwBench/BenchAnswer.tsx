@@ -44,6 +44,7 @@ export function BenchAnswer({ model }: { model: BenchModel }) {
     unit: units.label("length"),
     least: clearance?.least ?? null,
     doubts,
+    range: draft || (notch && atShown) ? null : (model.sure?.answer.reductionPct ?? null),
     basis: basisOf(gearbox, old, inHand, taped),
     conflict,
   });

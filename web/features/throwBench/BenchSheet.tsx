@@ -1,3 +1,4 @@
+import { useState } from "react";
 import { Press } from "../../ui/Press";
 import { RearView } from "./RearView";
 import { SideView } from "./SideView";
@@ -8,6 +9,8 @@ import css from "./throwBench.module.css";
 export function BenchSheet({ model }: { model: BenchModel }) {
   const { props, bench, shown, choice, obstacles, clearance, move, cancelDrag } = model;
   const { setups, selected, lever, result, draft } = bench;
+  const [seen, setSeen] = useState(true);
+  const picture = props.pictures?.get(selected.id) ?? null;
   return (
     <div className={css.sheetbox}>
       <nav className={css.sheettabs} aria-label="View of the lever">
@@ -17,6 +20,11 @@ export function BenchSheet({ model }: { model: BenchModel }) {
         <Press aria-pressed={choice.behind} onClick={() => choice.setBehind(true)}>
           From behind
         </Press>
+        {picture && !choice.behind && (
+          <Press aria-pressed={seen} onClick={() => setSeen(!seen)}>
+            Photo
+          </Press>
+        )}
       </nav>
       {choice.behind ? (
         <RearView gearbox={props.gearbox} setup={selected} lever={lever} gear={shown.gear} />
@@ -27,6 +35,7 @@ export function BenchSheet({ model }: { model: BenchModel }) {
           obstacleChosen={choice.obstacle}
           obstacleGrip={choice.grip}
           sweep={choice.sweep}
+          picture={seen ? picture : null}
           onObstacleChoose={choice.chooseObstacle}
           onObstacleGrip={choice.setGrip}
           onObstacleMove={obstacles.moveObstacle}

@@ -1,8 +1,6 @@
-import { useDeferredValue, useMemo } from "react";
-import { formatNumber, type Gearbox } from "../../../core";
-import { howSure, takenAs, type BenchSetup, type SureLine } from "../../../domain";
+import { formatNumber } from "../../../core";
+import { takenAs, type BenchSetup, type HowSure as Found, type SureLine } from "../../../domain";
 import { TAKEN_NAMES } from "../../format/words";
-import { isUsual } from "./basis";
 import css from "./throwBench.module.css";
 
 const SHOWN = 4;
@@ -24,27 +22,13 @@ function nameOf({ name }: SureLine, old: BenchSetup, candidate: BenchSetup): str
 
 const pct = (v: number): string => formatNumber(v, 0);
 
+/** How sure a comparison is, and the levers it is of. */
+export type Sure = Found & { old: BenchSetup; candidate: BenchSetup };
+
 /** How sure the comparison is, whether the claim can be judged, and which measure to take again. */
-export function HowSure({
-  gearbox,
-  old,
-  candidate,
-  pair,
-  taped,
-}: {
-  gearbox: Gearbox;
-  old: BenchSetup;
-  candidate: BenchSetup;
-  pair: { from: string; to: string };
-  /** A taped throw has measured the travel too. */
-  taped: boolean;
-}) {
-  // While a point is dragged the figures beside it come first; this follows.
-  const [one, two] = [useDeferredValue(old), useDeferredValue(candidate)];
-  const usual = !taped && isUsual(gearbox, one.lever.drive.kind);
-  const { from, to } = pair;
-  const sure = useMemo(() => howSure(gearbox, one, two, { from, to }, usual), [gearbox, one, two, from, to, usual]);
-  if (!sure?.answer.reductionPct) return null;
+export function HowSure({ sure }: { sure: Sure }) {
+  const { old: one, candidate: two } = sure;
+  if (!sure.answer.reductionPct) return null;
   const { reductionPct: r, claim } = sure.answer;
   const [most] = sure.lines;
   const shorter = r.value >= 0;

@@ -19,6 +19,7 @@ import { pointsOf, type BenchSetup, type PointName, gripsOf, type Surroundings }
 import { PanZoom, type PanZoomState } from "./PanZoom";
 import { Callout, Handle } from "./handles";
 import { HandMark, LeastGap, ObstacleGrips, Obstacles, SweepBand } from "./ObstacleShapes";
+import { DoubtBands, PictureBelow } from "./Under";
 import { Dimensions, plus, Quadrant, type Units } from "./overlays";
 import { LeverShape, MissingGap, RulerPointers, Rulers, ScaleBar } from "./shapes";
 import { fitted, projection, zoomed, type Projection, type Size, type View } from "./viewport";
@@ -129,6 +130,9 @@ export function SideView(props: SideViewProps) {
           </pattern>
         </defs>
         <GearboxFace pr={pr} setup={selected} gearbox={gearbox} />
+        {props.picture && (
+          <PictureBelow picture={props.picture} pr={pr} pivot={selected.pivot} angleRad={pose.angleRad} />
+        )}
         {props.sweep && props.clearance && (
           <SweepBand
             pr={pr}
@@ -166,12 +170,23 @@ export function SideView(props: SideViewProps) {
             pivot={s.pivot}
             pose={poses.get(s.id) as Pose}
             stroke={s.id === selected.id ? (s === old ? "old" : "cand") : s === old ? "old" : "other"}
-            filled={s.id === selected.id}
+            filled={s.id === selected.id && !props.picture}
           />
         ))}
         {shown.includes(old) && old.id !== selected.id && (
           <LeverShape pr={pr} lever={old.lever} pivot={old.pivot} pose={poses.get(old.id) as Pose} stroke="old" />
         )}
+        {[...new Set([old, selected])]
+          .filter((s) => shown.includes(s))
+          .map((s) => (
+            <DoubtBands
+              key={s.id}
+              setup={s}
+              pr={pr}
+              at={(name) => movedPoint(s, name, poses.get(s.id) as Pose)}
+              tone={s === old ? "old" : "cand"}
+            />
+          ))}
         {shown.map((s) => {
           const p = poses.get(s.id) as Pose;
           const missing = p.shortBy?.missingMm;

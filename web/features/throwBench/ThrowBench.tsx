@@ -42,15 +42,7 @@ export function ThrowBench(props: ThrowBenchProps) {
             }}
             gearbox={props.gearbox}
           />
-          {candidate && candidate.origin !== "missing" && (
-            <HowSure
-              gearbox={props.gearbox}
-              old={old}
-              candidate={bench.draft?.id === candidate.id ? bench.kept : candidate}
-              pair={shown.pair}
-              taped={props.taped?.(shown.pair.from, shown.pair.to) != null}
-            />
-          )}
+          {model.sure && <HowSure sure={model.sure} />}
         </div>
       </section>
       <BenchStrips model={model} />

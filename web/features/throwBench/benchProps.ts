@@ -2,6 +2,7 @@ import type { CompareLimits, Gearbox } from "../../../core";
 import type { BenchSetup, GearPair, LeversFile, Surroundings } from "../../../domain";
 import type { Against } from "./FitKey";
 import type { Taped } from "./Ledger";
+import type { LeverPicture } from "./Under";
 
 /** What the bench is given, in a job or on the desk, and what it tells. */
 /** What of a lever may change at once. */
@@ -23,6 +24,8 @@ export interface ThrowBenchProps {
   /** The key that makes the decision, at the right of the answer. */
   decide?: (candidate: BenchSetup, against: Against) => React.ReactNode;
   extra?: React.ReactNode;
+  /** Photographs of levers, by setup. */
+  pictures?: ReadonlyMap<string, LeverPicture>;
   /** What stands near the lever; it belongs to the vehicle. */
   surroundings: Surroundings;
   onSurroundings: (next: Surroundings, label: string) => void;

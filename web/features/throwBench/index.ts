@@ -1,3 +1,4 @@
 export { FitKey } from "./FitKey";
+export type { LeverPicture } from "./Under";
 export type { Taped } from "./Ledger";
 export { ThrowBench } from "./ThrowBench";

@@ -21,6 +21,8 @@ export interface SentenceInput {
   least?: SweepGap | null;
   /** What speaks against the candidate, the worst first. */
   doubts: readonly string[];
+  /** How far off the reduction may be, percent; null while it is not known. */
+  range?: { low: number; high: number } | null;
   /** What of it nobody measured; null where everything was. */
   basis?: Basis | null;
   /** A taped throw of the old lever that its figures contradict. */
@@ -109,6 +111,9 @@ function judged(input: SentenceInput): Piece[] {
       ", ",
       { strong: size === "0" ? "no shorter" : `${size}\u202f% ${reduction >= 0 ? "shorter" : "longer"}` },
     );
+    const range = input.range && ends(input.range, reduction >= 0);
+    if (size !== "0" && range && range[0] !== range[1])
+      pieces.push(" (", { figure: `${range[0]} to ${range[1]}` }, ")");
   }
   if (effort !== null) pieces.push(", ", { figure: effort.toFixed(2) }, " times the effort");
   // A gap that is too small was told already.
@@ -133,6 +138,10 @@ function judged(input: SentenceInput): Piece[] {
   }
   return pieces;
 }
+
+/** Both ends of a range as they are said: of something longer the other way round. */
+const ends = ({ low, high }: { low: number; high: number }, shorter: boolean): [string, string] =>
+  shorter ? [low.toFixed(0), high.toFixed(0)] : [(-high).toFixed(0), (-low).toFixed(0)];
 
 /** What one notch does, after the decision: how much shorter, how much harder, how near, and how it leans. */
 export function notchPieces(

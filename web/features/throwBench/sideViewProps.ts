@@ -1,4 +1,5 @@
 import type { ClearanceAnswer, Gearbox, LeverAnswer, Obstacle, Point } from "../../../core";
+import type { LeverPicture } from "./Under";
 import type { BenchSetup, PointName, Surroundings } from "../../../domain";
 
 /** All the side view draws, and what is told when a person drags in it. */
@@ -23,6 +24,8 @@ export interface SideViewProps {
   obstacleChosen: string | null;
   obstacleGrip: string | null;
   sweep: boolean;
+  /** A photograph of the selected lever, where there is one and it is to be seen. */
+  picture: LeverPicture | null;
   onObstacleChoose: (name: string | null) => void;
   onObstacleGrip: (key: string) => void;
   onObstacleMove: (obstacle: Obstacle, done: boolean) => void;

@@ -1,10 +1,11 @@
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { flushSync } from "react-dom";
 import type { Point } from "../../../core";
-import { clearanceOf, DEFAULT_LIMITS, withPoint, type BenchSetup, type PointName } from "../../../domain";
+import { clearanceOf, DEFAULT_LIMITS, howSure, withPoint, type BenchSetup, type PointName } from "../../../domain";
 import { useUnits } from "../../format/units";
 import { Latest } from "../../ui/latest";
 import type { ThrowBenchProps } from "./benchProps";
+import { isUsual } from "./basis";
 import { doubtsOf } from "./doubts";
 import type { Against } from "./FitKey";
 import { USUAL_NOTCHES } from "./NotchStrip";
@@ -42,6 +43,19 @@ export function useBenchModel(props: ThrowBenchProps) {
   const { surroundings, cancel: cancelObstacle } = obstacles;
   const clearance = useMemo(() => clearanceOf(gearbox, selected, surroundings), [gearbox, selected, surroundings]);
   const oldClearance = useMemo(() => clearanceOf(gearbox, old, surroundings), [gearbox, old, surroundings]);
+
+  // While a point is dragged the figures beside it come first; how sure they are follows when it is let go.
+  const sureOf = candidate && (bench.draft?.id === candidate.id ? kept : candidate);
+  const [sureOld, sureCandidate] = [useDeferredValue(old), useDeferredValue(sureOf)];
+  const { from, to } = shown.pair;
+  const taped = props.taped?.(from, to) != null;
+  const sure = useMemo(
+    () =>
+      sureCandidate && sureCandidate.origin !== "missing"
+        ? howSure(gearbox, sureOld, sureCandidate, { from, to }, !taped && isUsual(gearbox, sureOld.lever.drive.kind))
+        : null,
+    [gearbox, sureOld, sureCandidate, from, to, taped],
+  );
 
   const minGapMm = selected.notches?.limits.minGapMm ?? USUAL_NOTCHES.limits.minGapMm;
   const doubts = useMemo(
@@ -138,6 +152,7 @@ export function useBenchModel(props: ThrowBenchProps) {
     clearance,
     oldClearance,
     doubts,
+    sure: sure && sureCandidate ? { ...sure, old: sureOld, candidate: sureCandidate } : null,
     against,
     stored,
     isCandidate: stored.id !== old.id,
