@@ -38,7 +38,17 @@ export const sheetPhoto = z.strictObject({
   heights: z
     .strictObject({ old: num(-500, 500, "mm"), new: num(-500, 500, "mm"), other: num(-500, 500, "mm") })
     .default({ old: 0, new: 0, other: 0 }),
-  points: list(z.strictObject({ part: word(pictureParts), name: text(30), ...pixel }), 0, 60).default([]),
+  points: list(
+    z.strictObject({
+      part: word(pictureParts),
+      name: text(30),
+      ...pixel,
+      /** How finely it was set, one standard uncertainty: on a screen that shows the picture smaller, more than 1. */
+      offPx: num(0.1, 100, "px").default(1),
+    }),
+    0,
+    60,
+  ).default([]),
   /** A length in the picture that is known otherwise, between two points. */
   known: z
     .strictObject({ from: text(40), to: text(40), mm: over(0, 5000, "mm") })

@@ -59,7 +59,8 @@ export function sceneIn(record: OfPicture, picture: Size): Scene | null {
       yPx,
       heightMm: focal35Mm === null ? 0 : heights[part],
     })),
-    pickPx: PICK_PX,
+    // One for all: the coarsest of them, so that no figure says more than its points can.
+    pickPx: Math.max(PICK_PX, ...record.points.map((p) => p.offPx)),
     cornerPx: CORNER_PX,
     ...(focal35Mm !== null && {
       image: { widthPx: picture.widthPx, heightPx: picture.heightPx },

@@ -26,6 +26,7 @@ const at = (part: "old" | "new" | "other", name: string, x: number, y: number, h
   part,
   name,
   ...see(x, y, h),
+  offPx: 1,
 });
 /** Old: pin 70, knob 205 from the pivot; new: pin 90, knob 190; both along the sheet. */
 const levers = (h = 0) => [

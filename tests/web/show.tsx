@@ -41,6 +41,8 @@ Blob.prototype.text ??= function (this: Blob) {
     reader.readAsText(this);
   });
 };
+// Nothing is drawn here: no screen has a scale.
+(SVGElement.prototype as unknown as { getScreenCTM?: () => null }).getScreenCTM ??= () => null;
 Element.prototype.scrollIntoView ??= () => {};
 // Laying the library's style sheets over every element takes jsdom most of a test, and nothing is drawn here: what an
 // element says of itself will do.

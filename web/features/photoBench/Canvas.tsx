@@ -11,6 +11,9 @@ const BORDER_MM = 10;
 /** The drawing on the usual screen, px: sizes of signs follow from it. */
 const SCREEN = { width: 800, height: 416 };
 
+/** A hand sets a place on the screen to so many of its pixels, one standard uncertainty. Common practice, no source. */
+const BY_HAND_PX = 0.6;
+
 /** Units of a drawing to a pixel of the screen. */
 const unitsPerPx = (width: number, height: number): number => Math.max(width / SCREEN.width, height / SCREEN.height);
 
@@ -59,7 +62,7 @@ function Sign({
   step: number;
   local: (e: PointerAt) => [number, number];
   onSelect: () => void;
-  onMove: (x: number, y: number, done: boolean) => void;
+  onMove: (x: number, y: number, done: boolean, byKey: boolean) => void;
   onCancel: () => void;
   onRemove?: () => void;
 }) {
@@ -71,7 +74,7 @@ function Sign({
     },
     onMove: ([gx, gy], pointer, { done }) => {
       const [x, y] = local(pointer);
-      onMove(x - gx, y - gy, done);
+      onMove(x - gx, y - gy, done, false);
     },
     onCancel,
   });
@@ -97,7 +100,7 @@ function Sign({
         if (move) {
           e.preventDefault();
           const by = e.shiftKey ? 20 * step : step;
-          onMove(at.x + move[0] * by, at.y + move[1] * by, true);
+          onMove(at.x + move[0] * by, at.y + move[1] * by, true, true);
         } else if ((e.key === "Delete" || e.key === "Backspace") && onRemove) {
           e.preventDefault();
           onRemove();
@@ -203,9 +206,15 @@ export function FlatCanvas({
     return { xMm: xMm / printed, yMm: yMm / printed };
   };
   const pixelAt = (x: number, y: number): Pixel => frame.toPixel({ xMm: x * printed, yMm: y * printed });
+  /** How far off a place is that was set by hand on this screen: half a pixel of it or so, in pixels of the picture. */
+  const byHand = (): number => {
+    const [a, b] = [frame.toPixel({ xMm: 0, yMm: 0 }), frame.toPixel({ xMm: 1, yMm: 0 })];
+    const screen = svg.current?.getScreenCTM()?.a ?? 0;
+    return screen > 0 ? (BY_HAND_PX * Math.hypot(b.xPx - a.xPx, b.yPx - a.yPx)) / screen : 1;
+  };
   const set = (x: number, y: number): void => {
     if (!next) return;
-    bench.place(next, pixelAt(x, y), true);
+    bench.place(next, pixelAt(x, y), true, byHand());
     onChoose({ kind: "point", pick: next });
   };
   const at = (part: LeverPart, name: string): SheetPoint | null => {
@@ -312,7 +321,7 @@ export function FlatCanvas({
               step={0.1}
               local={local}
               onSelect={() => onChoose({ kind: "point", pick })}
-              onMove={(px, py, done) => bench.place(pick, pixelAt(px, py), done)}
+              onMove={(px, py, done, byKey) => bench.place(pick, pixelAt(px, py), done, byKey ? 1 : byHand())}
               onCancel={bench.letGo}
               onRemove={() => {
                 onChoose(null);

@@ -66,12 +66,14 @@ export function PhotoBench({ view, edit, tabs }: StageProps & { tabs: React.Reac
   // A picture of other things asks for no lever.
   const ofLevers = live.points.some((p) => p.part !== "other") || !live.figures.length;
   const next = known && !refused ? (asked ?? (ofLevers ? nextPick(bench) : null)) : null;
+  const wanted = next && (next.part === "other" ? next.name : `the ${next.name} of the ${PART_NAMES[next.part]}`);
   const said =
     levers &&
     leverSentence(
       levers,
       (mm) => units.show(mm, "length"),
       (mm) => units.bare(mm, "length"),
+      wanted,
     );
   const trouble = !known && seen && !seen.ok ? whyNot(seen) : null;
   const toPut = known ? toBench(view, bench) : [];
@@ -127,8 +129,7 @@ export function PhotoBench({ view, edit, tabs }: StageProps & { tabs: React.Reac
           </>
         ) : next ? (
           <>
-            <b>Click {next.part === "other" ? next.name : `the ${next.name} of the ${PART_NAMES[next.part]}`}.</b>{" "}
-            {next.part === "other" ? "" : "Its middle; the magnifier shows it larger."}
+            <b>Click {wanted}.</b> {next.part === "other" ? "" : "Its middle; the magnifier shows it larger."}
           </>
         ) : (
           <>

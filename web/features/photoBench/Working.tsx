@@ -45,10 +45,12 @@ export function Working({ bench }: { bench: Bench }) {
         </p>
       )}
       <p className="lb">
-        Each coordinate of a click counts as 1 px off, each of a corner as 0.5 px (one standard uncertainty, common
-        practice); one pixel is {units.show(places.mmPerPx, "length", { digits: 2 })} in the middle of the sheet.
-        Intervals are 95 %, twice the standard uncertainty (JCGM 100:2008). A lens that is off by 5 % is 1 mm of length
-        at 40 mm above the sheet; that is not in the interval, nor is a sheet that does not lie flat.
+        Each coordinate of a point counts as {formatNumber(Math.max(1, ...live.points.map((p) => p.offPx)), 1)} px off
+        (the coarsest of them: 1 px under the magnifier, more where the screen shows the picture smaller), each of a
+        corner as 0.5 px (one standard uncertainty, common practice); one pixel is{" "}
+        {units.show(places.mmPerPx, "length", { digits: 2 })} in the middle of the sheet. Intervals are 95 %, twice the
+        standard uncertainty (JCGM 100:2008). A lens that is off by 5 % is 1 mm of length at 40 mm above the sheet; that
+        is not in the interval, nor is a sheet that does not lie flat.
       </p>
     </>
   );

@@ -15,7 +15,12 @@ const see = cameraOver(
   { tiltDeg: 9, turnDeg: 4, distanceMm: 640, focalPx: 2500, ...size },
 );
 const corners = [see(0, 0), see(sheet.widthMm, 0), see(sheet.widthMm, sheet.heightMm), see(0, sheet.heightMm)];
-const point = (part: "old" | "new" | "other", name: string, x: number, y: number) => ({ part, name, ...see(x, y) });
+const point = (part: "old" | "new" | "other", name: string, x: number, y: number) => ({
+  part,
+  name,
+  ...see(x, y),
+  offPx: 1,
+});
 const both = [
   point("old", "pivot", 120, 90),
   point("old", "pin", 50, 90),

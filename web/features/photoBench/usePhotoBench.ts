@@ -1,7 +1,7 @@
 import { useMemo, useState } from "react";
 import { addressOf, isRefusal, type Photo, type SheetPhoto } from "../../../contract";
 import type { Pixel } from "../../../core";
-import { barIn, figuresIn, leversIn, measured, pointKey, sheetFrame, type LeverPart } from "../../../domain";
+import { barIn, PICK_PX, figuresIn, leversIn, measured, pointKey, sheetFrame, type LeverPart } from "../../../domain";
 import { flatAddress } from "../../data/flatPicture";
 import { usePhotoSheetQuery } from "../../data/api";
 import type { StageProps } from "../../data/stage";
@@ -54,10 +54,10 @@ export function usePhotoBench({ view, edit }: StageProps) {
   const indexOf = ({ part, name }: Pick): number =>
     live?.points.findIndex((p) => p.part === part && p.name === name) ?? -1;
   /** Moves a point, or sets it where there was none; kept when the drag has ended. */
-  const place = (pick: Pick, to: Pixel, done: boolean): void => {
+  const place = (pick: Pick, to: Pixel, done: boolean, offPx = PICK_PX): void => {
     if (!live) return;
     const i = indexOf(pick);
-    const point = { ...pick, ...rounded(to) };
+    const point = { ...pick, ...rounded(to), offPx: Math.round(Math.max(PICK_PX, offPx) * 10) / 10 };
     const points = i < 0 ? [...live.points, point] : live.points.map((p, k) => (k === i ? point : p));
     setDraft(done ? null : { points });
     if (done) update({ points }, `${pick.name} in the picture`);

@@ -50,6 +50,8 @@ export function leverSentence(
   { old, new: fresh, pinRatio, reductionPct }: PhotoComparison,
   length: (mm: number) => string,
   doubt: (mm: number) => string,
+  /** The point that is still to be clicked. */
+  wanted: string | null,
 ): { lead: string; rest: string } | null {
   if (reductionPct && fresh.pinMm && old.pinMm) {
     const less = reductionPct.value >= 0;
@@ -61,7 +63,7 @@ export function leverSentence(
   if (pinRatio && fresh.pinMm && old.pinMm) {
     return {
       lead: `The new pin is ${length(fresh.pinMm.value)} from the pivot, the old one ${length(old.pinMm.value)}.`,
-      rest: "Click both knobs, and the throw follows.",
+      rest: wanted ? `Click ${wanted}, and the throw follows.` : "",
     };
   }
   return null;
@@ -83,6 +85,9 @@ export function figureSentence(
   });
   return said.length ? `${capital(said.join(", "))}.` : "Nothing is measured in this picture yet.";
 }
+
+/** Set more coarsely than this a point is worth moving under the magnifier, px. */
+const COARSE_PX = 1.5;
 
 /** What speaks against trusting the picture, the gravest first. */
 export function doubtsAbout(
@@ -109,6 +114,11 @@ export function doubtsAbout(
     if (n.code === "knownDiffers")
       out.push("The known length reads otherwise: printed to another size, not flat, or lying higher than the sheet.");
     if (n.code === "steep") out.push("Taken at a steep angle: from straight above is surer.");
+  }
+  if (record.points.some((p) => p.offPx > COARSE_PX)) {
+    out.push(
+      "Points are set by hand on a picture shown small. Move them under the magnifier, and the intervals get narrower.",
+    );
   }
   if (record.focal35Mm === null) {
     out.push(
