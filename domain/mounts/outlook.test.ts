@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { isRefusal, type JobView, type RoomUnit } from "../../contract";
 import { exampleSetups } from "../lever";
 import { jobView, PARENT, record } from "../../tests/domain/records";
-import { changeOf, compareSets, describeSet, JOINT_LIMIT_DEG, PRESETS, SAG_WARN_MM } from "./room";
+import { againstLimit, changeOf, compareSets, describeSet, JOINT_LIMIT_DEG, PRESETS, SAG_WARN_MM } from "./room";
 import { firstSet, fitting, gaugesOf, isTypical, outlookOf, sentenceOf, type MountSet } from "./outlook";
 import { setNameOf } from "./setName";
 
@@ -30,6 +30,7 @@ const height = (place: string, mm: number) =>
     phase: "before",
     place,
     values: [{ typed: `${mm} mm`, base: mm }],
+    resolution: { typed: "1 mm", base: 1 },
   });
 
 const viewOf = (unit: RoomUnit, heights: Record<string, number> = {}): JobView =>
@@ -66,6 +67,22 @@ describe("the outlook of a mount room", () => {
     expect(says).toContain(`The ${tail.name} has lost 12.0 mm and tilts the unit`);
     expect(says).toMatch(/The shifter moves [\d.]+ mm, was [\d.]+; idle [\d.]+ dB (louder|quieter)\./);
     expect(isTypical(o, firm)).toBe(false);
+  });
+
+  it("of a sag or an angle nearer to its limit than it is read says that it cannot be told", () => {
+    const nominal = tail.nominalMm ?? 0;
+    const others = Object.fromEntries(preset.mounts.filter((m) => m !== tail).map((m) => [m.name, m.nominalMm ?? 0]));
+    const says = (mm: number): string =>
+      sentenceOf(
+        outlookOf(viewOf(entered, { ...others, [tail.name]: nominal - mm }), entered, null, "original", null),
+        null,
+        units,
+      );
+    expect(says(SAG_WARN_MM + 0.1)).toContain("cannot be told yet");
+    expect(says(SAG_WARN_MM + 4)).not.toContain("cannot be told");
+    expect(againstLimit(3.05, JOINT_LIMIT_DEG, 0.1)).toBe("either");
+    expect(againstLimit(3.2, JOINT_LIMIT_DEG, 0.1)).toBe("over");
+    expect(againstLimit(2.8, JOINT_LIMIT_DEG, 0.1)).toBe("within");
   });
 
   it("of a height that is only typical asks for the mount's own", () => {

@@ -23,12 +23,15 @@ import {
   isEntered,
   JOINT_LIMIT_DEG,
   jointAngles,
+  jointDoubts,
+  againstLimit,
   measuredUnit,
   sagOf,
   shaftsKnown,
   shaftsOf,
   shaftTrouble,
   SOLID_SAYS,
+  type AgainstLimit,
   type Height,
   type Replaced,
 } from "./room";
@@ -67,7 +70,7 @@ export interface Outlook {
   /** Why the shafts have no room as the figures stand. */
   noRoom: string | null;
   /** Joints as they are now: the angle measured where one was, else the calculated one. */
-  joints: { deg: number; measured: boolean; kind: "cardan" | "cv" | "flexible" }[];
+  joints: { deg: number; expandedDeg: number; measured: boolean; kind: "cardan" | "cv" | "flexible" }[];
   /** What was measured on this visit and counts before what was entered. */
   replaced: Replaced[];
   /** Whether the shafts' angles, and the unit's own figures, were entered or measured. */
@@ -96,6 +99,7 @@ export function outlookOf(
   const compared = answer && !isRefusal(answer) ? answer : null;
   const shaftsNow = shaftsOf(unit, null, null);
   const gauged = jointAngles(view, unit);
+  const doubts = jointDoubts(view, unit);
   return {
     heights,
     fresh,
@@ -103,6 +107,7 @@ export function outlookOf(
     then,
     joints: (shaftsNow?.joints ?? []).map((j, i) => ({
       deg: gauged[i] ?? j.angleDeg,
+      expandedDeg: doubts[i] ?? 0,
       measured: gauged[i] !== null && gauged[i] !== undefined,
       kind: j.kind,
     })),
@@ -117,6 +122,13 @@ export function outlookOf(
     own: compared?.sets.find((s) => s.name === setName) ?? null,
   };
 }
+
+/** What a joint's angle is against its limit, as it stands in the sentence. */
+const BENT: Record<AgainstLimit, string> = {
+  within: "",
+  over: ", over its limit",
+  either: ", at its limit: the gauge cannot tell whether over it or under",
+};
 
 /** Figures in the shop's own units. */
 interface ShopUnits {
@@ -133,18 +145,23 @@ export function sentenceOf(o: Outlook, set: MountSet | null, units: ShopUnits): 
   const sagged = worst?.sagMm != null && worst.sagMm > SAG_SEEN_MM ? { ...worst, sagMm: worst.sagMm } : null;
   const [joint] = o.joints;
   const jointThen = o.shaftsThen?.joints[0];
-  const over = joint?.kind === "cardan" && joint.deg > JOINT_LIMIT_DEG;
+  const bent =
+    joint?.kind === "cardan" ? againstLimit(joint.deg, JOINT_LIMIT_DEG, joint.expandedDeg) : ("within" as const);
+  const sagIs = sagged?.measured ? againstLimit(sagged.sagMm, SAG_WARN_MM, sagged.measured.expandedMm) : "within";
   const lost = sagged && units.show(sagged.sagMm, "length");
   const fresh = sagged?.mount.nominalMm == null ? "" : units.show(sagged.mount.nominalMm, "length");
   return [
     sagged && isEntered(sagged.mount, "nominalMm")
       ? `The ${sagged.mount.name} has lost ${lost} and tilts the unit by ${formatNumber(o.now?.tiltDeg ?? 0, 1)}°.`
       : "",
+    sagged && sagIs === "either"
+      ? `Whether it is worn cannot be told yet, with ${units.show(SAG_WARN_MM, "length")} as the limit: it is read to ±${units.bare(sagged.measured?.expandedMm ?? 0, "length")}. Measure it again, several times.`
+      : "",
     sagged && !isEntered(sagged.mount, "nominalMm")
       ? `The ${sagged.mount.name} is ${lost} lower than a typical new one of ${fresh}: enter its own height when new.`
       : "",
     joint && jointThen && sagged && o.shaftsKnown
-      ? `Joint 1 is at ${formatNumber(joint.deg, 1)}°${joint.measured ? " by the angle gauge" : ""}${over ? ", over its limit" : ""}; at new height it is ${formatNumber(jointThen.angleDeg, 1)}°.`
+      ? `Joint 1 is at ${formatNumber(joint.deg, 1)}°${joint.measured ? " by the angle gauge" : ""}${BENT[bent]}; at new height it is ${formatNumber(jointThen.angleDeg, 1)}°.`
       : "",
     ...o.replaced.map(
       (r) =>

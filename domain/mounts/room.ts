@@ -90,10 +90,22 @@ export interface Replaced {
   otherDeg: number;
 }
 
-const angleAt = (view: JobView, quantity: "inclination" | "jointAngle", place: string): number | null => {
+const angleReading = (
+  view: JobView,
+  quantity: "inclination" | "jointAngle",
+  place: string,
+): { mean: number; expanded: number } | null => {
   const reading = findReading(view.reading, { quantity, fromGear: "", toGear: "", place }, "before");
-  return reading ? resultOf(reading).mean : null;
+  return reading ? resultOf(reading) : null;
 };
+const angleAt = (view: JobView, quantity: "inclination" | "jointAngle", place: string): number | null =>
+  angleReading(view, quantity, place)?.mean ?? null;
+
+/** A figure against its limit, by how far off it may be: the measuring error decides nothing it cannot. */
+export type AgainstLimit = "within" | "over" | "either";
+
+export const againstLimit = (value: number, limit: number, expanded: number): AgainstLimit =>
+  Math.abs(value - limit) <= expanded ? "either" : value > limit ? "over" : "within";
 
 /**
  * The unit with what was measured on this visit: an inclination taken at a shaft counts before the one entered for it.
@@ -119,6 +131,10 @@ export const shaftsKnown = (view: JobView, unit: RoomUnit): boolean =>
 /** Joint angles measured with the gauge on this visit, front to rear; null where one was not. */
 export const jointAngles = (view: JobView, unit: RoomUnit): (number | null)[] =>
   unit.shafts.slice(1).map((_, i) => angleAt(view, "jointAngle", `joint ${i + 1}`));
+
+/** How far off each of those may be, degrees: nought where none was taken. */
+export const jointDoubts = (view: JobView, unit: RoomUnit): number[] =>
+  unit.shafts.slice(1).map((_, i) => angleReading(view, "jointAngle", `joint ${i + 1}`)?.expanded ?? 0);
 
 /** Words for a set by what it is: "Firm rubber, tail; urethane, left and right". */
 export function describeSet(unit: Pick<RoomUnit, "mounts">, changes: Record<string, MountChange>): string {

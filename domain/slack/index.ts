@@ -1,1 +1,2 @@
 export * from "./chain";
+export { whatDecides, type Deciding } from "./decides";

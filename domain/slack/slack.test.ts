@@ -13,6 +13,7 @@ import {
   triedSum,
   USUAL_GAIN,
   USUAL_GRADES,
+  whatDecides,
 } from ".";
 
 const mm = (v: number) => ({ typed: `${v} mm`, base: v });
@@ -124,4 +125,36 @@ it("joints in a sentence are called by their names", () => {
   const pin = joint("Pin bush", 1);
   expect(namesOf([pin.id, "gone"], [pin])).toBe("Pin bush, gone");
   expect(namesOf([], [pin])).toBe("nothing");
+});
+
+describe("which joint's play decides what is bought", () => {
+  const chain = (pin: object, rod: object = {}, targetMm: number | null = 5) => {
+    const joints = [
+      joint("Pin bush", 0.6, { cost: 12, minutes: 30, ...pin }),
+      joint("Rod end", 0.6, { at: "rodEnd", cost: 30, minutes: 20, ...rod }),
+    ];
+    return {
+      joints,
+      lever: null,
+      direction: "foreAft" as const,
+      measuredMm: null,
+      throwMm: null,
+      targetMm,
+    };
+  };
+
+  it("names an estimated one at whose other end another set would do, and not one that is measured well enough", () => {
+    // Five to one: 3 mm each, 6 mm together, 5 wanted; with half the play in the bush nothing needs replacing.
+    const estimated = whatDecides(chain({ origin: "estimated" }, { origin: "measured" }));
+    expect(estimated.map((d) => d.joint.name)).toContain("Pin bush");
+    const [first] = estimated;
+    expect(first.joint.name).toBe("Pin bush");
+    expect(first.atMm).toBeCloseTo(0.3, 9);
+    expect(first.instead?.replace).toEqual([]);
+    expect(whatDecides(chain({ origin: "measured" }, { origin: "measured" }))).toEqual([]);
+  });
+
+  it("has nothing to say without a target", () => {
+    expect(whatDecides(chain({ origin: "estimated" }, {}, null))).toEqual([]);
+  });
 });

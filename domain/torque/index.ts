@@ -11,4 +11,13 @@ export {
 } from "./progress";
 export { atRideHeight, loadGate, type LoadGate } from "./rideHeight";
 export * from "./passNames";
-export { proofOf, recheckOf, toolsFor, wrenchSetting, type Recheck, type WrenchSetting } from "./wrench";
+export {
+  proofOf,
+  reachOf,
+  recheckOf,
+  toolsFor,
+  wrenchSetting,
+  type Recheck,
+  type WrenchReach,
+  type WrenchSetting,
+} from "./wrench";

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { TorqueTool } from "../../contract";
-import { proofOf, recheckOf, toolsFor, wrenchSetting } from ".";
+import { proofOf, reachOf, recheckOf, toolsFor, wrenchSetting } from ".";
 
 const tool = (maxNm: number, more: Partial<TorqueTool> = {}): TorqueTool => ({
   id: `t${maxNm}`,
@@ -37,6 +37,17 @@ describe("the wrench", () => {
     expect(wrenchSetting(62, tool(60), crow).fits).toBe(true);
     expect(wrenchSetting(8, tool(10), null).deviationPct).toBe(6);
     expect(wrenchSetting(62, tool(100, { deviationPct: 3 }), null).deviationPct).toBe(3);
+  });
+  it("set to its mark leaves so much, which a narrow specification may not allow", () => {
+    const narrow = { minNm: 139.7, maxNm: 142.4, by: "document" as const };
+    // 141 Nm and 4 %: 135.4 to 146.6.
+    expect(reachOf(141, narrow, wrenchSetting(141, tool(200), null))).toMatchObject({
+      lowNm: expect.closeTo(135.36, 6),
+      highNm: expect.closeTo(146.64, 6),
+      verdict: "either",
+    });
+    expect(reachOf(62, band, wrenchSetting(62, tool(100), null))?.verdict).toBe("within");
+    expect(reachOf(62, band, wrenchSetting(62, null, null))).toBeNull();
   });
   it("is chosen as the smallest that reaches", () => {
     const all = [tool(400), tool(200), tool(100), tool(25)];

@@ -76,6 +76,27 @@ export function proofOf(
   return isRefusal(out) ? null : out.verdict;
 }
 
+/** What a wrench set to the target may leave at the bolt, by its deviation, against the limits. */
+export interface WrenchReach {
+  lowNm: number;
+  highNm: number;
+  /** Both ends lie within the limits, or the click alone does not prove the torque. */
+  verdict: "within" | "either";
+}
+
+/** Null where no tool is chosen. */
+export function reachOf(targetNm: number, limits: Limits, setting: WrenchSetting): WrenchReach | null {
+  const { deviationPct } = setting;
+  if (deviationPct === null) return null;
+  const by = (targetNm * deviationPct) / 100;
+  const [lowNm, highNm] = [targetNm - by, targetNm + by];
+  return {
+    lowNm,
+    highNm,
+    verdict: lowNm >= limits.minNm - 1e-9 && highNm <= limits.maxNm + 1e-9 ? "within" : "either",
+  };
+}
+
 /** The tools of the shop that can do this, smallest first; the calibration is not looked at here. */
 export const toolsFor = (targetNm: number, tools: readonly TorqueTool[], adapter: Adapter): TorqueTool[] =>
   tools.filter((t) => wrenchSetting(targetNm, t, adapter).fits).sort((a, b) => a.maxNm - b.maxNm);

@@ -2,6 +2,7 @@ import { Button, Modal, Select } from "antd";
 import { useState } from "react";
 import { resources, type TorqueGroup } from "../../../contract";
 import { formatNumber } from "../../../core";
+import { reachOf } from "../../../domain";
 import type { Editor } from "../../data/saving";
 import { useUnits } from "../../format/units";
 import { dateText } from "../../format/words";
@@ -18,6 +19,8 @@ export function WrenchStrip({ model, group, edit }: { model: BoardModel; group: 
   const { setting, tool, tools } = model;
   if (!setting || !model.next) return null;
   const { adapter } = group;
+  const { limits } = model.next;
+  const reach = limits && model.pass.targetNm ? reachOf(model.pass.targetNm, limits, setting) : null;
   return (
     <section className={css.wrenchStrip} aria-label="Wrench">
       <div>
@@ -53,6 +56,14 @@ export function WrenchStrip({ model, group, edit }: { model: BoardModel; group: 
                 <span className="brk">
                   This wrench does not reach it: use one with {units.show(setting.setNm, "torque")} in its upper four
                   fifths.
+                </span>
+              )}
+              {setting.fits && reach?.verdict === "either" && limits && (
+                <span className="och">
+                  {" "}
+                  Set to its mark it leaves {units.bare(reach.lowNm, "torque")} to {units.show(reach.highNm, "torque")};{" "}
+                  {units.bare(limits.minNm, "torque")} to {units.bare(limits.maxNm, "torque")} is wanted. The click
+                  alone does not prove it.
                 </span>
               )}
               {model.overdue && (

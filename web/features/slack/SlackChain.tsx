@@ -1,5 +1,6 @@
 import { boundsOf, resources } from "../../../contract";
 import { Button } from "antd";
+import { useDeferredValue, useMemo } from "react";
 import { formatNumber } from "../../../core";
 import { useUnits } from "../../format/units";
 import { Answer } from "../../ui/Answer";
@@ -8,7 +9,7 @@ import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { Empty } from "../../ui/states";
 import type { StageProps } from "../../data/stage";
-import { nextPosition, DIRECTION_WORDS, triedSum } from "../../../domain";
+import { namesOf, nextPosition, DIRECTION_WORDS, triedSum, whatDecides } from "../../../domain";
 import { AddLine } from "../../ui/AddLine";
 import { ChainBars } from "./ChainBars";
 import { ChainSentence } from "./ChainSentence";
@@ -231,6 +232,27 @@ function ChainSum({ model }: { model: SlackModel }) {
 }
 
 /** The target, and the sets of parts worth considering. */
+/** The play that is to be measured before anything is bought, where one would change the choice. */
+function MeasureFirst({ model }: { model: SlackModel }) {
+  const { context, after, view, currency } = model;
+  const units = useUnits();
+  const late = useDeferredValue(context);
+  const [first] = useMemo(() => whatDecides({ ...late, lever: after, measuredMm: null }), [late, after]);
+  if (!first) return null;
+  const { joint, atMm, instead } = first;
+  return (
+    <p className={css.first} role="note">
+      <b>Measure first: {joint.name}.</b> Its play is {joint.origin === "measured" ? "measured" : "estimated"} at{" "}
+      {units.show(joint.play.base, "length")}; at {units.show(atMm, "length")}{" "}
+      {instead === null
+        ? "no set reaches the target."
+        : instead.replace.length === 0
+          ? "nothing needs replacing."
+          : `the cheapest set would be ${namesOf(instead.replace, view.joint)}, ${formatNumber(instead.cost, 2)} ${currency}.`}
+    </p>
+  );
+}
+
 function WhatItCosts({ model }: { model: SlackModel }) {
   const { view, edit, context, planned, currency } = model;
   const { commit } = model;
@@ -239,6 +261,7 @@ function WhatItCosts({ model }: { model: SlackModel }) {
   return (
     <section className="sect">
       <h2 className="hd2">Price against play left</h2>
+      <MeasureFirst model={model} />
       <div className="target">
         <QuantityField
           label="target play"
