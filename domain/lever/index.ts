@@ -6,3 +6,4 @@ export * from "./surroundings";
 export { nearestKit, onMarket, onSpacer, type OnMarket } from "./market";
 export { answerOf, mapInput, USUAL_WISH, type Wish, type WishAnswer } from "./wish";
 export { tapeConflict, type TapeConflict } from "./tape";
+export { tourBench, tourDone, tourSteps, TOUR_GAP_MM, TOUR_SHORTER_PCT, type TourBench, type TourStep } from "./tour";

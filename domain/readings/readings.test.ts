@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { quantityKinds, quantityWords, type ReadingQuantity } from "../../contract";
+import { quantityKinds, quantityWords, type JobView, type ReadingQuantity } from "../../contract";
 import { parseQuantity } from "../../core";
 import { exampleGearbox } from "../lever";
 import { jobView, PARENT, record } from "../../tests/domain/records";
@@ -12,6 +12,7 @@ import {
   gearPairs,
   mainPair,
   measurandKey,
+  measureFirst,
   outlierOf,
   resultOf,
   sameMeasurand,
@@ -125,4 +126,31 @@ describe("a claim", () => {
     expect(claimVerdict(reduction, claimed)).toBe(verdict),
   );
   it("cannot be judged where nothing was measured", () => expect(claimVerdict(null, 20)).toBe("cannot tell"));
+});
+
+describe("what is measured first", () => {
+  const first = (kind: "cable" | "rod", reading: JobView["reading"] = []) =>
+    measureFirst(jobView({ vehicle: { shifterKind: kind }, reading }));
+
+  it("is what cannot be measured any more once it is apart, by kind of shifter", () => {
+    expect(first("cable").map((f) => f.measurand.quantity)).toContain("cableThread");
+    expect(first("rod").map((f) => f.measurand.quantity)).toContain("rodLength");
+    expect(first("rod")[0]).toMatchObject({
+      measurand: { quantity: "throw", fromGear: "3", toGear: "4" },
+      done: false,
+    });
+  });
+
+  it("is ticked where it was taken, in whatever place", () => {
+    const taken = record("reading", {
+      jobId: PARENT,
+      quantity: "cableThread",
+      phase: "before",
+      place: "left cable",
+      values: [{ typed: "12 mm", base: 12 }],
+    });
+    const of = (list: ReturnType<typeof first>) => list.find((f) => f.measurand.quantity === "cableThread")?.done;
+    expect(of(first("cable", [taken]))).toBe(true);
+    expect(of(first("cable", [{ ...taken, phase: "after" }]))).toBe(false);
+  });
 });

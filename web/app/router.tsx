@@ -23,6 +23,7 @@ const MeasurementTool = late(() => import("../features/desk/MeasurementTool").th
 const FastenerTool = late(() => import("../features/desk/FastenerTool").then((m) => m.FastenerTool));
 const RehearseTool = late(() => import("../features/desk/RehearseTool").then((m) => m.RehearseTool));
 const WhatTurnsTool = late(() => import("../features/desk/WhatTurnsTool").then((m) => m.WhatTurnsTool));
+const TourPage = late(() => import("../features/tour").then((m) => m.TourPage));
 const KnowledgePage = late(() => import("../features/knowledge/KnowledgePage").then((m) => m.KnowledgePage));
 const LearnedPage = late(() => import("../features/memory").then((m) => m.LearnedPage));
 const SetDesk = late(() => import("../features/set/SetTools").then((m) => m.SetDesk));
@@ -69,6 +70,7 @@ export const router = createBrowserRouter([
           { path: "sheets", element: <SheetsPage /> },
           { path: "sheets/compare", element: <CompareSheets /> },
           { path: "sheets/:sheetId", element: <SheetPage /> },
+          { path: "tour", element: <TourPage /> },
           { path: "desk", element: <DeskPage /> },
           { path: "desk/throw-bench", element: <DeskBench /> },
           { path: "desk/torque-text", element: <TorqueTextTool /> },

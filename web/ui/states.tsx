@@ -1,4 +1,5 @@
 import { Button } from "antd";
+import { Link } from "react-router";
 import { errorText } from "../format/apiError";
 import "./layout.css";
 
@@ -41,3 +42,6 @@ export function Empty({
     </div>
   );
 }
+
+/** The way to the example that is tried by doing, where nothing is entered yet. */
+export const TourLink = () => <Link to="/tour">Five minutes on an example</Link>;

@@ -297,7 +297,7 @@ function NothingToCompare({ view, edit, tabs }: Pick<StageProps, "view" | "edit"
               Begin with a usual lever and correct it
             </Button>
             <Button onClick={() => void navigate(`/vehicles/${vehicle.id}`)}>Enter the gearbox</Button>
-            <Button onClick={() => void navigate("/desk/throw-bench")}>Look at a worked example</Button>
+            <Button onClick={() => void navigate("/tour")}>Five minutes on an example</Button>
           </>
         }
       >

@@ -65,6 +65,8 @@ export function DeskPage() {
       <header className="top">
         <h1>Desk tools</h1>
         <span className="q">each works without a job; a result can be taken into one</span>
+        <div className="push" />
+        <Link to="/tour">Five minutes on an example</Link>
       </header>
       <div className={css.desk}>
         {GROUPS.map(({ title, tools }) => (

@@ -21,7 +21,7 @@ import { useUnits } from "../../format/units";
 import { Answer } from "../../ui/Answer";
 import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
-import { Empty } from "../../ui/states";
+import { Empty, TourLink } from "../../ui/states";
 import { useTask } from "../../worker";
 import { useKits } from "../../data/useTemplates";
 import { Chosen } from "./Chosen";
@@ -66,7 +66,9 @@ export function FindLever({ view, edit, tabs }: StageProps & { tabs: React.React
         <Answer acts={tabs}>
           <b>Enter the gearbox and the old lever first.</b> The lever that would do is found against it.
         </Answer>
-        <Empty title="Nothing to search from yet">Type or drag the old lever on the throw bench.</Empty>
+        <Empty title="Nothing to search from yet" acts={<TourLink />}>
+          Type or drag the old lever on the throw bench.
+        </Empty>
       </>
     );
   }

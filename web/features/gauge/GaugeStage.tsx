@@ -1,9 +1,10 @@
 import { Button } from "antd";
 import { useMemo, useState } from "react";
+import { flushSync } from "react-dom";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { useVehicleQuery } from "../../data/api";
 import { useKeys } from "../../data/useKeys";
-import { gearShort } from "../../format/words";
+import { gearShort, SHIFTER_NAMES } from "../../format/words";
 import { late } from "../../ui/late";
 import { Answer, Num } from "../../ui/Answer";
 import { capital, countInWords } from "../../format/grammar";
@@ -14,6 +15,8 @@ import {
   gearPairs,
   mainPair,
   measurandKey,
+  measureFirst,
+  type FirstReason,
   measurandsOf,
   resultOf,
   sameMeasurand,
@@ -72,6 +75,13 @@ function Readings({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) 
     { quantity: "crossGate" as const, ...none },
   ].filter((m) => !cards.some((c) => sameMeasurand(c, m)));
 
+  /** Opens a card, or goes to it where it is open. */
+  const open = (m: Measurand): void => {
+    flushSync(() => setMore([...more, m]));
+    const card = document.querySelector(`[data-measurand="${CSS.escape(measurandKey(m))}"]`);
+    card?.scrollIntoView({ block: "nearest" });
+    card?.querySelector("input")?.focus();
+  };
   const keys = useMemo(() => ({ n: () => setFocus((f) => f + 1) }), []);
   useKeys(keys);
 
@@ -120,6 +130,7 @@ function Readings({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) 
           <OdometerCard view={view} edit={edit} />
         </div>
         <aside className="sect">
+          <MeasureFirst view={view} nameIn={nameIn} onOpen={open} />
           <h2 className="hd2">Needed further on</h2>
           <ul className="lined">
             <Need what="Throw bench" lacks={throwBefore ? [] : [`throw ${measurandName(main)}`]} />
@@ -156,6 +167,51 @@ function Readings({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) 
         </aside>
       </div>
     </>
+  );
+}
+
+/** Why each comes before the first bolt is loosened. */
+const WHY: Record<FirstReason, string> = {
+  throw: "there is no proof of a shorter throw without it",
+  play: "the slop is gone with the old bushes",
+  knob: "the new knob is set to the driver’s hand",
+  rod: "the rod is set back to it",
+  cable: "the ends go back onto the same thread",
+  mounts: "a sunk mount tilts the gearbox, and new ones raise it",
+};
+
+/** What is to be measured before anything is loosened, on this kind of vehicle; gone once all is there. */
+function MeasureFirst({
+  view,
+  nameIn,
+  onOpen,
+}: {
+  view: StageProps["view"];
+  nameIn: (m: Measurand) => string;
+  onOpen: (m: Measurand) => void;
+}) {
+  const first = measureFirst(view);
+  if (first.every((f) => f.done)) return null;
+  return (
+    <section aria-label="Measure this first">
+      <h2 className="hd2">
+        Measure this first <span className="lb">{SHIFTER_NAMES[view.vehicle.shifterKind]}</span>
+      </h2>
+      <ol className={css.first}>
+        {first.map(({ measurand, why, done }) => (
+          <li key={measurandKey(measurand)} className={done ? css.taken : undefined}>
+            {done ? (
+              <span className="rt">✓ {nameIn(measurand)}</span>
+            ) : (
+              <Button size="small" type="link" onClick={() => onOpen(measurand)}>
+                {nameIn(measurand)}
+              </Button>
+            )}
+            {!done && <span className="lb">{WHY[why]}</span>}
+          </li>
+        ))}
+      </ol>
+    </section>
   );
 }
 

@@ -5,7 +5,7 @@ import type { StageProps } from "../../data/stage";
 import { useUnits } from "../../format/units";
 import { capital } from "../../format/grammar";
 import { Answer } from "../../ui/Answer";
-import { Empty } from "../../ui/states";
+import { Empty, TourLink } from "../../ui/states";
 import { PrintSheet, TakePicture } from "./Begin";
 import { FlatCanvas, TakenCanvas, type Chosen } from "./Canvas";
 import { Ledger } from "./Ledger";
@@ -49,7 +49,15 @@ export function PhotoBench({ view, edit, tabs }: StageProps & { tabs: React.Reac
         >
           <b>No picture yet.</b> Print the sheet, lay both levers on it, and photograph it from straight above.
         </Answer>
-        <Empty title="Measure two levers with one photograph" acts={<Sketch />}>
+        <Empty
+          title="Measure two levers with one photograph"
+          acts={
+            <>
+              <Sketch />
+              <TourLink />
+            </>
+          }
+        >
           <ol className={css.steps}>
             <li>
               Print the sheet at 100 %: <PrintSheet />

@@ -7,7 +7,7 @@ import { Answer } from "../../ui/Answer";
 import { Figure, OriginLegend } from "../../ui/marks";
 import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
-import { Empty } from "../../ui/states";
+import { Empty, TourLink } from "../../ui/states";
 import type { StageProps } from "../../data/stage";
 import { namesOf, nextPosition, DIRECTION_WORDS, triedSum, whatDecides } from "../../../domain";
 import { AddLine } from "../../ui/AddLine";
@@ -33,11 +33,14 @@ export function SlackChain({ tabs, ...props }: StageProps & { tabs: React.ReactN
         <Empty
           title="No joints listed yet"
           acts={
-            <Button type="primary" onClick={begin}>
-              {ofSheet === null
-                ? "Begin with the usual joints and correct them"
-                : `Begin with the joints of ${ofSheet}`}
-            </Button>
+            <>
+              <Button type="primary" onClick={begin}>
+                {ofSheet === null
+                  ? "Begin with the usual joints and correct them"
+                  : `Begin with the joints of ${ofSheet}`}
+              </Button>
+              <TourLink />
+            </>
           }
         >
           Each joint’s play shows at the knob, times a ratio the lever gives it.{" "}

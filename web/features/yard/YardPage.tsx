@@ -95,7 +95,7 @@ export function YardPage() {
                       <Button type="primary" onClick={() => setOpening(true)}>
                         Open a job
                       </Button>
-                      <Button onClick={() => void navigate("/desk/throw-bench")}>Look at a worked example</Button>
+                      <Button onClick={() => void navigate("/tour")}>Five minutes on an example</Button>
                     </>
                   }
                 >

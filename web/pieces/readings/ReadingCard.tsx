@@ -23,6 +23,7 @@ import {
   type BookSetting,
   type Measurand,
   type Phase,
+  measurandKey,
 } from "../../../domain";
 import css from "./readings.module.css";
 
@@ -110,7 +111,7 @@ export function ReadingCard({
 
   const range = doubted && unusual(measurand.quantity, doubted.base);
   return (
-    <section className="rcard" aria-label={title}>
+    <section className="rcard" aria-label={title} data-measurand={measurandKey(measurand)}>
       <Modal
         open={doubted !== null}
         title={`${doubted?.typed ?? ""}: is that right?`}

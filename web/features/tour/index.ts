@@ -1,0 +1,1 @@
+export { TourPage } from "./TourPage";
