@@ -136,7 +136,13 @@ describe("an archive", () => {
   it("carries a vehicle to another shop's empty program, closed job, choice, picture and all", async () => {
     const { vehicleId, jobId } = await closedJob(here);
     const zip = await archive(here, `of=vehicle&id=${vehicleId}`);
-    expect((await namesIn(zip)).filter((n) => !n.startsWith("photos/"))).toEqual([
+    const names = (await namesIn(zip)).filter((n) => !n.startsWith("photos/"));
+    // Each lever of the job, to be looked at and to be cut from.
+    expect(names.filter((n) => n.startsWith("drawings/")).map((n) => n.replace(/job-\d+/, "job"))).toEqual([
+      expect.stringMatching(/^drawings\/job-1-[\w-]+\.svg$/),
+      expect.stringMatching(/^drawings\/job-1-[\w-]+\.pdf$/),
+    ]);
+    expect(names.filter((n) => !n.startsWith("drawings/"))).toEqual([
       "manifest.json",
       "records.json",
       "readings.csv",

@@ -4,6 +4,7 @@ import { ARCHIVE_FORMAT, ARCHIVE_VERSION, type ArchiveManifest, type ResourceNam
 import type { Photos } from "../photos";
 import type { Recordings } from "../recordings";
 import { filesOf, type ArchiveScope, type Records } from "./contents";
+import { drawingsOf } from "./drawings";
 import { tablesOf } from "./tables";
 
 /** Every entry is of this day: the same records give the same archive. */
@@ -37,6 +38,7 @@ export function archiveOf(parts: ArchiveParts, photos: Photos, recordings: Recor
   put("manifest.json", JSON.stringify(manifest, null, 2));
   put("records.json", JSON.stringify(records, null, 1));
   for (const [name, text] of Object.entries(tablesOf(records))) put(name, text);
+  for (const [name, bytes] of drawingsOf(records)) zip.addBuffer(bytes, name, { mtime: DAY });
   const files = filesOf(records);
   for (const file of files.photos.filter((f) => photos.has(f))) {
     zip.addFile(photos.pathOf(file, "whole"), `photos/${file}.jpg`, { mtime: DAY, compress: false, mode: 0o100644 });

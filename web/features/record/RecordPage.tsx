@@ -22,6 +22,7 @@ import { Fitted } from "./Fitted";
 import { Measured } from "./Measured";
 import { SendSheet } from "./SendSheet";
 import { Shook } from "./Shook";
+import { Spectra } from "./Spectra";
 import { Torqued } from "./Torqued";
 import css from "./record.module.css";
 
@@ -74,6 +75,7 @@ export function RecordPage() {
           <Complaint view={view} />
           <Measured view={view} />
           <Shook view={view} />
+          <Spectra view={view} />
           <Fitted view={view} currency={shop?.shop.currency ?? ""} />
           <Torqued view={view} />
           <Done view={view} />

@@ -6,6 +6,13 @@ import { jobChildren, SHOP_ID, type JobView } from "../../../contract";
 import { answering, jobView, PARENT, plainText, record, show } from "../../../tests/web/show";
 import { RecordPage } from "./RecordPage";
 
+vi.mock("../../worker", () => ({
+  useTask: () => {
+    const amplitude = new Float32Array(400).map((_, i) => (i === 48 ? 0.4 : 0.01));
+    return { last: { amplitude, binHz: 0.5 }, result: { state: "answered" } };
+  },
+}));
+
 const tail = record("torqueGroup", {
   jobId: PARENT,
   name: "Tail mount",
@@ -111,6 +118,28 @@ describe("the record of a job", () => {
     expect(text).toContain("Outstanding: Weeping seal.");
     expect(text).toContain("An eighth back.");
     expect(text).not.toContain("Planned only.");
+  });
+
+  it("draws what was recorded: the spectrum with its strongest lines named", async () => {
+    const recording = record("recording", {
+      jobId: PARENT,
+      file: "c".repeat(64),
+      rateHz: 400,
+      count: 4000,
+      binHz: 0.5,
+      peaks: [{ hz: 24, amplitude: 0.4 }],
+      name: "idle, before",
+    });
+    const page = await sheet(jobView({ recording: [recording] }));
+    const drawn = await within(page).findByRole("img", { name: "idle, before, before: strongest at 24.0 Hz" });
+    const line = [...drawn.querySelectorAll("path")].at(-1)?.getAttribute("d") ?? "";
+    const points = line
+      .split(/[ML]/)
+      .filter(Boolean)
+      .map((p) => p.split(" ").map(Number));
+    const highest = points.reduce((a, b) => (b[1] < a[1] ? b : a));
+    // 24 of 120 Hz over 428 steps from 44 on.
+    expect(highest[0]).toBeCloseTo(44 + (24 / 120) * 428, -1);
   });
 
   it("shows the pictures that were taken, and prints", async () => {
