@@ -58,7 +58,17 @@ async function shots(): Promise<Shot[]> {
       path: `${job(214)}/compare`,
       prepare: (page) => page.getByRole("button", { name: "3rd", exact: true }).click(),
     },
-    { name: "notches", path: `${job(221)}/compare`, size: [1280, 940] },
+    {
+      name: "photo",
+      path: `${job(221)}/gauge?tool=photo`,
+      prepare: async (page) => {
+        await page.getByRole("button", { name: "Corners of the sheet" }).click();
+        await page.getByRole("button", { name: "Laid flat" }).click();
+        // The picture is laid flat on the server, and then drawn.
+        await page.getByText("Laying the picture flat…").waitFor({ state: "hidden" });
+      },
+    },
+    { name: "find", path: `${job(221)}/compare?tool=find`, size: [1280, 900] },
     { name: "mount-room", path: `${job(214)}/compare?tool=mounts`, size: [1280, 860] },
     { name: "set-linkage", path: `${job(216)}/fit?tool=set` },
     { name: "learned", path: "/shop/learned" },
@@ -82,7 +92,6 @@ async function shots(): Promise<Shot[]> {
     { name: "record", path: `/jobs/${closed}/record` },
     { name: "dossier", path: `/vehicles/${vehicles[0].id}` },
     { name: "sheet", path: `/sheets/${sheet}` },
-    { name: "shop", path: "/shop" },
     // Last: it takes a recording in, which other pictures of the job would show.
     {
       name: "vibration",
