@@ -5,6 +5,7 @@ import { hostileFigures } from "./hostile";
 import { killFigures } from "./kills";
 import { linkageFigures } from "./linkage";
 import { lostAnswerFigures } from "./lostAnswers";
+import { memoryFigures } from "./memory";
 import { photoFigures } from "./photos";
 import { planFigures } from "./plan";
 import { powerunitFigures } from "./powerunit";
@@ -23,6 +24,7 @@ const parts: Record<string, () => Figure[] | Promise<Figure[]>> = {
   plan: planFigures,
   sheets: sheetFigures,
   photos: photoFigures,
+  memory: memoryFigures,
   vibration: vibrationFigures,
   bundle: bundleFigures,
   drag: dragFigures,

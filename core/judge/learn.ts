@@ -84,8 +84,26 @@ function count(counts: Counts[], knowledge: Knowledge, of: TableFor, job: Closed
   }
 }
 
+/** The table's own word for each fault, by observation: looked up once, as every job asks for it again. */
+function likelihoods(knowledge: Knowledge): (i: number, o: Observable) => number {
+  const known = new Map<string, Float64Array>();
+  return (i, o) => {
+    let own = known.get(o.id);
+    if (!own) {
+      own = Float64Array.from(knowledge.faults, (f) => likelihood(knowledge, f.id, o));
+      known.set(o.id, own);
+    }
+    return own[i];
+  };
+}
+
 /** Chances as the counts move them; the present table counts as `strength` jobs. */
-function learned(knowledge: Knowledge, counts: readonly Counts[], strength: number) {
+function learned(
+  knowledge: Knowledge,
+  counts: readonly Counts[],
+  strength: number,
+  said: (i: number, o: Observable) => number,
+) {
   const all = knowledge.faults.reduce((sum, f) => sum + f.prior, 0);
   return {
     prior: (i: number): number => {
@@ -94,7 +112,7 @@ function learned(knowledge: Knowledge, counts: readonly Counts[], strength: numb
       return (prior * (own + counts[i].seen)) / (own + counts[i].expected);
     },
     chance: (i: number, o: Observable): number => {
-      const p = likelihood(knowledge, knowledge.faults[i].id, o);
+      const p = said(i, o);
       const asked = counts[i].asked.get(o.id);
       if (!asked || asked.present + asked.absent === 0) return p;
       const moved = (strength * p + asked.present) / (strength + asked.present + asked.absent);
@@ -108,15 +126,15 @@ type Chances = Pick<ReturnType<typeof learned>, "prior" | "chance">;
 /** Rank of the verified fault, 0 the first, and -ln of its chance. */
 function judged(knowledge: Knowledge, of: TableFor, job: ClosedCase, by: Chances): { rank: number; loss: number } {
   const own = of(job.vehicle);
-  const logs = own.faults.map((i) =>
-    job.observations.reduce(
-      (sum, { id, present }) => {
-        const p = by.chance(i, own.observations.get(id)!);
-        return sum + Math.log(present ? p : 1 - p);
-      },
-      Math.log(by.prior(i)),
-    ),
-  );
+  const seen = job.observations.map(({ id, present }) => ({ o: own.observations.get(id)!, present }));
+  const logs = own.faults.map((i) => {
+    let sum = Math.log(by.prior(i));
+    for (const { o, present } of seen) {
+      const p = by.chance(i, o);
+      sum += Math.log(present ? p : 1 - p);
+    }
+    return sum;
+  });
   const top = Math.max(...logs);
   const whole = top + Math.log(logs.reduce((sum, l) => sum + Math.exp(l - top), 0));
   const at = own.faults.findIndex((i) => knowledge.faults[i].id === job.fault);
@@ -151,10 +169,11 @@ export function learn({ knowledge, cases, strength }: LearnInput): LearnAnswer {
   const of = tables(knowledge);
   const counts = knowledge.faults.map((): Counts => ({ seen: 0, expected: 0, asked: new Map() }));
   for (const job of cases) count(counts, knowledge, of, job, 1);
-  const after = learned(knowledge, counts, strength);
+  const said = likelihoods(knowledge);
+  const after = learned(knowledge, counts, strength, said);
   const before: Chances = {
     prior: (i) => knowledge.faults[i].prior,
-    chance: (i, o) => likelihood(knowledge, knowledge.faults[i].id, o),
+    chance: said,
   };
   const faults = knowledge.faults.map((f, i) => ({
     fault: f.id,

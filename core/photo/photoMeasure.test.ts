@@ -2,36 +2,16 @@ import fc from "fast-check";
 import { inv, multiply, type Matrix } from "mathjs";
 import { describe, expect, it } from "vitest";
 import { askPhotoMeasure, isRefusal } from "../../contract";
+import { cameraOver } from "../../tests/photo/photograph";
 import { seededRandom } from "..";
 import { photoMeasure, toPicture, type PhotoInput, type Pixel } from ".";
 
 const target = { widthMm: 260, heightMm: 180 };
 const image = { widthPx: 4000, heightPx: 3000 };
 
-/**
- * A pinhole camera x = K [R|t] X [Hartley and Zisserman, 2nd ed., 6.1], by the matrices of mathjs: turned by tilt
- * about x and by turn about z, looking at the sheet's middle from a distance. Heights are above the sheet, which in
- * its own frame is -z.
- */
-function camera(tiltDeg: number, turnDeg: number, distanceMm: number, focalPx: number) {
-  const [t, u] = [(tiltDeg * Math.PI) / 180, (turnDeg * Math.PI) / 180];
-  const about = [
-    [1, 0, 0],
-    [0, Math.cos(t), -Math.sin(t)],
-    [0, Math.sin(t), Math.cos(t)],
-  ];
-  const round = [
-    [Math.cos(u), -Math.sin(u), 0],
-    [Math.sin(u), Math.cos(u), 0],
-    [0, 0, 1],
-  ];
-  const r = multiply(about, round);
-  return (xMm: number, yMm: number, heightMm = 0): Pixel => {
-    const v = multiply(r, [xMm - 130, yMm - 90, -heightMm]);
-    const z = v[2] + distanceMm;
-    return { xPx: (focalPx * v[0]) / z + 2000, yPx: (focalPx * v[1]) / z + 1500 };
-  };
-}
+/** A pinhole camera over the sheet's middle. */
+const camera = (tiltDeg: number, turnDeg: number, distanceMm: number, focalPx: number) =>
+  cameraOver({ xMm: 130, yMm: 90 }, { tiltDeg, turnDeg, distanceMm, focalPx, ...image });
 const cornersBy = (see: ReturnType<typeof camera>): Pixel[] => [see(0, 0), see(260, 0), see(260, 180), see(0, 180)];
 const ask = (see: ReturnType<typeof camera>, change: Partial<PhotoInput> = {}): PhotoInput => ({
   target,

@@ -32,7 +32,7 @@ type Scene = Omit<PhotoInput, "lengths" | "known" | "k">;
 type OfPicture = Pick<SheetPhoto, "sheet" | "corners" | "barMm" | "focal35Mm" | "heights" | "points">;
 type Size = Pick<Photo, "widthPx" | "heightPx">;
 
-/** The sheet between its marks as it came out of the printer. */
+/** The sheet between its marks as it was printed. */
 export function printedSize({ sheet, barMm }: Pick<SheetPhoto, "sheet" | "barMm">): {
   widthMm: number;
   heightMm: number;

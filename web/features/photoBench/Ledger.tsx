@@ -1,3 +1,4 @@
+import { Fragment } from "react";
 import { BENT_MM, formatNumber } from "../../../core";
 import { boundsOf, resources } from "../../../contract";
 import type { Figure as Measured } from "../../../domain";
@@ -7,7 +8,8 @@ import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { Choice } from "../../ui/TextField";
 import { Tick } from "../../ui/pictograms";
-import { doubtsAbout, SHEET_NAMES } from "./words";
+import { capital } from "../../format/grammar";
+import { doubtsAbout, PART_NAMES, SHEET_NAMES } from "./words";
 import type { Bench } from "./usePhotoBench";
 import css from "./photoBench.module.css";
 
@@ -47,32 +49,23 @@ export function Ledger({ bench }: { bench: Bench }) {
           </tr>
         </thead>
         <tbody>
-          <tr className="grp">
-            <td colSpan={4} className="och">
-              Old lever
-            </td>
-          </tr>
-          <tr>
-            <td>pin from pivot</td>
-            {length(old.pinMm)}
-          </tr>
-          <tr>
-            <td>knob from pivot</td>
-            {length(old.knobMm)}
-          </tr>
-          <tr className="grp">
-            <td colSpan={4} className="teal">
-              New lever
-            </td>
-          </tr>
-          <tr>
-            <td>pin from pivot</td>
-            {length(fresh.pinMm)}
-          </tr>
-          <tr>
-            <td>knob from pivot</td>
-            {length(fresh.knobMm)}
-          </tr>
+          {(["old", "new"] as const).map((part) => (
+            <Fragment key={part}>
+              <tr className="grp">
+                <td colSpan={4} className={part === "old" ? "och" : "teal"}>
+                  {capital(PART_NAMES[part])}
+                </td>
+              </tr>
+              <tr>
+                <td>pin from pivot</td>
+                {length(levers[part].pinMm)}
+              </tr>
+              <tr>
+                <td>knob from pivot</td>
+                {length(levers[part].knobMm)}
+              </tr>
+            </Fragment>
+          ))}
         </tbody>
       </table>
       {pinRatio && (

@@ -62,7 +62,7 @@ describe("the photo bench", () => {
     show(<PhotoBench view={jobView({})} edit={fakeEdit()} tabs={null} />);
     expect(says()).toMatch(/^No picture yet\. Print the sheet, lay both levers on it/);
     const links = screen.getAllByRole("link").map((l) => l.getAttribute("href"));
-    expect(links).toEqual(["A4", "Letter", "A3", "A4x2"].map((s) => `/api/measuring-sheet/${s}`));
+    expect(links).toEqual([..."A4 Letter A3 A4x2".split(" ").map((s) => `/api/measuring-sheet/${s}`), "/tour"]);
   });
 
   it("says what two levers come to and how sure it is, each figure in its place", async () => {
