@@ -11,3 +11,4 @@ export {
 } from "./cases";
 export { kmOn, wearLines, type WearLine, type WearPoint } from "./wear";
 export { timesOf, type StepTimes, type TemplateTimes } from "./times";
+export { overDistance, type AtDistance, type OverDistance } from "./overDistance";

@@ -13,6 +13,7 @@ import { SavedState } from "../../pieces/saving/SavingTrouble";
 import { Answer } from "../../ui/Answer";
 import { Tag } from "../../ui/pictograms";
 import { Empty, Skeleton, Trouble } from "../../ui/states";
+import { ReminderDialog } from "../../pieces/reminder/ReminderDialog";
 import css from "./due.module.css";
 
 /** What is to be looked at again, over all vehicles: who is called, and the days as a calendar. */
@@ -147,36 +148,22 @@ export function reminderText(d: DueLine, when: string, shopName: string): string
 function Reminder({ due, onClose }: { due: DueLine; onClose: () => void }) {
   const units = useUnits();
   const shop = useShop();
-  const [text, setText] = useState(() => reminderText(due, whenText(due, units), shop?.shop.name ?? ""));
-  const [copied, setCopied] = useState(false);
-  const mail = `mailto:?subject=${encodeURIComponent(`${due.tag}: ${due.what}`)}&body=${encodeURIComponent(text)}`;
   return (
-    <Modal
-      open
-      title={`${due.tag}: reminder to the owner`}
-      width={520}
-      onCancel={onClose}
-      footer={[
-        <Button key="mail" href={mail}>
-          Open as e-mail
-        </Button>,
+    <ReminderDialog
+      tag={due.tag}
+      about={due.what}
+      usual={reminderText(due, whenText(due, units), shop?.shop.name ?? "")}
+      acts={(text, sent) => (
         <Button
-          key="copy"
           type="primary"
-          onClick={() => void navigator.clipboard?.writeText(text).then(() => setCopied(true))}
+          href={`mailto:?subject=${encodeURIComponent(`${due.tag}: ${due.what}`)}&body=${encodeURIComponent(text)}`}
+          onClick={sent}
         >
-          {copied ? "Copied" : "Copy the text"}
-        </Button>,
-      ]}
-    >
-      <Input.TextArea
-        aria-label="Text of the reminder"
-        autoSize={{ minRows: 6, maxRows: 14 }}
-        maxLength={4000}
-        value={text}
-        onChange={(e) => setText(e.target.value)}
-      />
-    </Modal>
+          Open as e-mail
+        </Button>
+      )}
+      onClose={onClose}
+    />
   );
 }
 

@@ -18,6 +18,7 @@ import { OpenJob } from "./OpenJob";
 import { WhatTurns } from "./WhatTurns";
 import { LastTime, Timeline } from "./Timeline";
 import css from "./vehicles.module.css";
+import { OverDistance } from "./OverDistance";
 import { Facts } from "./Facts";
 import { Odometer } from "./Odometer";
 import { Specs } from "./Specs";
@@ -84,6 +85,7 @@ export function VehiclePage() {
         </div>
         <div>
           <Timeline visits={visits} />
+          <OverDistance data={data} vehicle={vehicle} />
           <Specs data={data} vehicle={vehicle} edit={edit} />
           <Torques data={data} />
           <Readings data={data} />

@@ -1,4 +1,4 @@
-import { Button, Checkbox, Input, Modal } from "antd";
+import { Button, Checkbox, Modal } from "antd";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import type { Operation, YardJob } from "../../../contract";
@@ -7,6 +7,7 @@ import { useShopQuery } from "../../data/api";
 import { useEdit } from "../../data/saving";
 import { count, dateText, STAGE_NAMES } from "../../format/words";
 import { usePeople } from "../../data/useJobView";
+import { ReminderDialog } from "../../pieces/reminder/ReminderDialog";
 
 /** What the key of a line does when the job names no action of its own: go to its stage. */
 export const actionOf = (job: YardJob): string => job.nextAction || `Go to ${STAGE_NAMES[job.stage]}`;
@@ -103,12 +104,7 @@ function Reminder({ job, onClose }: { job: YardJob; onClose: () => void }) {
   const edit = useEdit(`job:${job.id}`);
   const { data } = useShopQuery();
   const { me } = usePeople();
-  const [text, setText] = useState(() => reminderText(job, data?.shop.name ?? ""));
-  const [copied, setCopied] = useState(false);
-  const copy = (): void => {
-    void navigator.clipboard?.writeText(text).then(() => setCopied(true));
-  };
-  const log = (): void => {
+  const log = (text: string): void => {
     const at = new Date().toISOString();
     edit.all("Reminder sent", [
       {
@@ -119,37 +115,34 @@ function Reminder({ job, onClose }: { job: YardJob; onClose: () => void }) {
         data: { reminders: [...job.reminders, { at, by: me?.id ?? null, text }] },
       },
     ]);
-    onClose();
   };
   const last = job.reminders.at(-1);
   return (
-    <Modal
-      open
-      title={`${job.tag}: reminder to the owner`}
-      width={520}
-      onCancel={onClose}
-      footer={[
-        <Button key="copy" onClick={copy}>
-          {copied ? "Copied" : "Copy the text"}
-        </Button>,
-        <Button key="log" type="primary" disabled={!text.trim()} onClick={log}>
+    <ReminderDialog
+      tag={job.tag}
+      about={`job ${job.number ?? job.id}`}
+      usual={reminderText(job, data?.shop.name ?? "")}
+      acts={(text, sent) => (
+        <Button
+          type="primary"
+          disabled={!text.trim()}
+          onClick={() => {
+            log(text);
+            sent();
+          }}
+        >
           Note it as sent
-        </Button>,
-      ]}
-    >
-      <Input.TextArea
-        aria-label="Text of the reminder"
-        autoSize={{ minRows: 6, maxRows: 14 }}
-        maxLength={4000}
-        value={text}
-        onChange={(e) => setText(e.target.value)}
-      />
-      <p className="lb" style={{ marginTop: 8 }}>
-        {last
-          ? `Last reminder ${dateText(last.at)}; ${count(job.reminders.length, "reminder")} in all.`
-          : "No reminder has been sent yet."}{" "}
-        Send it the way you write to this owner; here it is only noted.
-      </p>
-    </Modal>
+        </Button>
+      )}
+      below={
+        <p className="lb" style={{ marginTop: 8 }}>
+          {last
+            ? `Last reminder ${dateText(last.at)}; ${count(job.reminders.length, "reminder")} in all.`
+            : "No reminder has been sent yet."}{" "}
+          Send it the way you write to this owner; here it is only noted.
+        </p>
+      }
+      onClose={onClose}
+    />
   );
 }
