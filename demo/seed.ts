@@ -22,6 +22,7 @@ export async function seed(address: string, day: string): Promise<void> {
         units: "metric",
         address: "Slip Lane 3, Torvey, phone 24 07",
         currency: "crowns",
+        hourPrice: 48,
         simulatedInstruments: true,
         hours: { from: "08:00", to: "17:00", days: [1, 2, 3, 4, 5, 6] },
         tools: [

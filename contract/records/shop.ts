@@ -32,6 +32,8 @@ export const shop = z.strictObject({
   /** Jobs are numbered from here on: a book begun on paper goes on. */
   firstJobNumber: whole(1, 1e9).nullable().default(null),
   currency: line.default("crowns"),
+  /** What an hour of work costs, in its currency; null where nobody said. */
+  hourPrice: num(0, 1e6).nullable().default(null),
   singleKeys: z.boolean().default(true),
   /** Instruments that are played by the program are offered beside real ones. */
   simulatedInstruments: z.boolean().default(false),

@@ -60,3 +60,42 @@ export function clockOf(
     return { start: begin.format(MOMENT), end: end.format(MOMENT) };
   });
 }
+
+/** A step as it is shared out: who does it, and whether it takes both. */
+export interface SharedWork {
+  id: string;
+  who: number;
+  hands: number;
+  minutes: number;
+  waitMin: number;
+  needs: readonly string[];
+}
+
+/**
+ * The same where several share the work: each goes on with the next step of theirs as soon as they and its needs are
+ * ready, within the hours; a step of two people waits for both. Steps in the order they are begun, needs before those
+ * that need them.
+ */
+export function clockOfShared(
+  steps: readonly SharedWork[],
+  start: string,
+  of: Hours,
+): Map<string, { start: string; end: string }> {
+  const first = dayjs.utc(start, MOMENT, true);
+  const now = new Map<number, Dayjs>();
+  const ready = new Map<string, Dayjs>();
+  const out = new Map<string, { start: string; end: string }>();
+  const people = [...new Set(steps.map((s) => s.who))];
+  for (const s of steps) {
+    const mine = s.hands > 1 ? people : [s.who];
+    const after = [...mine.map((p) => now.get(p) ?? first), ...s.needs.map((n) => ready.get(n) ?? first)].reduce(
+      (latest, t) => (t.isAfter(latest) ? t : latest),
+    );
+    const begin = fit(after, s.minutes, of);
+    const end = begin.add(s.minutes * 60_000, "millisecond");
+    for (const p of mine) now.set(p, end);
+    ready.set(s.id, end.add(s.waitMin * 60_000, "millisecond"));
+    out.set(s.id, { start: begin.format(MOMENT), end: end.format(MOMENT) });
+  }
+  return out;
+}

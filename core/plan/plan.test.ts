@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { findCycle, plan, timesOf, networkOf, type PlanInput, type PlanStep } from ".";
+import { clockOfShared, findCycle, plan, timesOf, networkOf, type PlanInput, type PlanStep } from ".";
 
 const step = (id: string, place: PlanStep["place"], minutes: number, needs: string[] = [], more = {}): PlanStep => ({
   id,
@@ -202,5 +202,40 @@ describe("needs in a circle", () => {
   it("do not run out of room in a long row", () => {
     const row = Array.from({ length: 5000 }, (_, i) => ({ id: `${i}`, needs: i ? [`${i - 1}`] : [] }));
     expect(findCycle(row.reverse())).toBeNull();
+  });
+});
+
+describe("the clock of shared work", () => {
+  const of = { hours: { from: "08:00", to: "12:00" }, days: [1, 2, 3, 4, 5] };
+  const step = (id: string, who: number, minutes: number, needs: string[] = [], more = {}) => ({
+    id,
+    who,
+    hands: 1,
+    minutes,
+    waitMin: 0,
+    needs,
+    ...more,
+  });
+
+  it("lets two work side by side, sends over to the next day what does not fit, and waits for needs and for both", () => {
+    // Friday 27 November 2026: what is left over is done on Monday.
+    const clock = clockOfShared(
+      [
+        step("a", 0, 120),
+        step("b", 1, 90, [], { waitMin: 60 }),
+        step("c", 1, 60, ["a"]),
+        step("d", 0, 150, ["a"]),
+        step("e", 0, 30, ["b", "d"], { hands: 2 }),
+      ],
+      "2026-11-27T08:00",
+      of,
+    );
+    expect(Object.fromEntries(clock)).toEqual({
+      a: { start: "2026-11-27T08:00", end: "2026-11-27T10:00" },
+      b: { start: "2026-11-27T08:00", end: "2026-11-27T09:30" },
+      c: { start: "2026-11-27T10:00", end: "2026-11-27T11:00" },
+      d: { start: "2026-11-30T08:00", end: "2026-11-30T10:30" },
+      e: { start: "2026-11-30T10:30", end: "2026-11-30T11:00" },
+    });
   });
 });

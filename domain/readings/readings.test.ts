@@ -12,6 +12,7 @@ import {
   gearPairs,
   mainPair,
   measurandKey,
+  measurandOf,
   measureFirst,
   outlierOf,
   resultOf,
@@ -153,4 +154,14 @@ describe("what is measured first", () => {
     expect(of(first("cable", [taken]))).toBe(true);
     expect(of(first("cable", [{ ...taken, phase: "after" }]))).toBe(false);
   });
+});
+
+describe("a measurand in an address", () => {
+  it.each([
+    { quantity: "throw" as const, fromGear: "3", toGear: "4", place: null },
+    { quantity: "mountHeight" as const, fromGear: "", toGear: "", place: "tail/left" },
+  ])("goes there and back: %o", (m) => expect(measurandOf(measurandKey(m))).toEqual(m));
+  it.each([null, "", "colour/1/2/"])("is none where it names no quantity: %s", (key) =>
+    expect(measurandOf(key)).toBeNull(),
+  );
 });

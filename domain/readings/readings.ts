@@ -29,6 +29,14 @@ export const sameMeasurand = (a: Measurand, b: Measurand): boolean =>
 /** One text for one measurand, for lists. */
 export const measurandKey = (m: Measurand): string => [m.quantity, m.fromGear, m.toGear, m.place ?? ""].join("/");
 
+/** A measurand from its text; null where it names no quantity. */
+export function measurandOf(key: string | null): Measurand | null {
+  const [quantity, fromGear = "", toGear = "", ...place] = (key ?? "").split("/");
+  return quantity in quantityKinds
+    ? { quantity: quantity as ReadingQuantity, fromGear, toGear, place: place.join("/") || null }
+    : null;
+}
+
 /** Pairs of gears across one gate, in listed order. */
 export function gearPairs(gearbox: Gearbox | null): { from: string; to: string }[] {
   const travel = (g: Gearbox["gears"][number]) => g.travelMm ?? g.travelDeg ?? 0;

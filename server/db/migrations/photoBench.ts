@@ -34,10 +34,11 @@ const KIT: Record<string, ColumnSpec> = {
 
 const ADDED: readonly AddedColumn[] = [
   ["job", "wish", maybe(json), null],
+  ["shop", "hourPrice", maybe(real), null],
   ["photo", "focal35Mm", maybe(real), null],
 ];
 
-/** Photographs of parts on the measuring sheet; levers that can be bought; the lever wished for in a job; the lens a picture was taken with. */
+/** Photographs of parts on the measuring sheet; levers that can be bought; the lever wished for in a job; the price of an hour; the lens a picture was taken with. */
 export class PhotoBench1766000000000 implements MigrationInterface {
   name = "PhotoBench1766000000000";
 

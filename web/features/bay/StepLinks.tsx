@@ -1,10 +1,16 @@
 import { Link } from "react-router";
 import type { Step } from "../../../contract";
-import { progressOf, specOf } from "../../../domain";
+import { measurandKey, progressOf, specOf } from "../../../domain";
 import { QUANTITY_NAMES, gearShort } from "../../format/words";
 import { TOOL_NAMES } from "../../format/settingTools";
 import type { Bay } from "./useBay";
 import css from "./bay.module.css";
+
+type ToMeasure = NonNullable<Step["facts"]>["measure"][number];
+
+/** The card of Gauge in which it is taken. */
+const cardOf = ({ quantity, fromGear, toGear, place }: ToMeasure): string =>
+  measurandKey({ quantity, fromGear, toGear, place: place || null });
 
 /** What the step measures, sets and tightens: each opens where that is done. */
 export function StepLinks({ bay, step }: { bay: Bay; step: Step }) {
@@ -16,7 +22,11 @@ export function StepLinks({ bay, step }: { bay: Bay; step: Step }) {
   return (
     <section aria-label="Measure, set, tighten">
       {facts.measure.map((m, i) => (
-        <Link key={i} className={css.link} to={m.phase === "before" ? `${job}/gauge` : `${job}/prove`}>
+        <Link
+          key={i}
+          className={css.link}
+          to={m.phase === "before" ? `${job}/gauge?card=${encodeURIComponent(cardOf(m))}` : `${job}/prove`}
+        >
           Measure: {QUANTITY_NAMES[m.quantity].toLowerCase()}
           {m.fromGear && `, ${gearShort(m.fromGear)} to ${gearShort(m.toGear)}`}
           {m.place && `, ${m.place}`}

@@ -1,5 +1,5 @@
 import { Button } from "antd";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { flushSync } from "react-dom";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { useVehicleQuery } from "../../data/api";
@@ -15,6 +15,7 @@ import {
   gearPairs,
   mainPair,
   measurandKey,
+  measurandOf,
   measureFirst,
   type FirstReason,
   measurandsOf,
@@ -59,7 +60,9 @@ export default function GaugeStage(props: StageProps) {
 function Readings({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) {
   const navigate = useNavigate();
   const units = useUnits();
-  const [more, setMore] = useState<Measurand[]>([]);
+  const [params] = useSearchParams();
+  const asked = measurandOf(params.get("card"));
+  const [more, setMore] = useState<Measurand[]>(asked ? [asked] : []);
   const [focus, setFocus] = useState(0);
   const { data: book } = useVehicleQuery(view.vehicle.id);
   const cards = [...measurandsOf(view), ...more].filter((m, i, all) => all.findIndex((o) => sameMeasurand(o, m)) === i);
@@ -82,6 +85,11 @@ function Readings({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) 
     card?.scrollIntoView({ block: "nearest" });
     card?.querySelector("input")?.focus();
   };
+  const [card] = useState(asked && measurandKey(asked));
+  useEffect(() => {
+    if (card) document.querySelector(`[data-measurand="${CSS.escape(card)}"]`)?.scrollIntoView({ block: "center" });
+  }, [card]);
+
   const keys = useMemo(() => ({ n: () => setFocus((f) => f + 1) }), []);
   useKeys(keys);
 

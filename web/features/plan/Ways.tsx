@@ -1,13 +1,16 @@
 import { Button, Modal, Radio } from "antd";
 import { useState } from "react";
 import dayjs from "dayjs";
-import { boundsOf, type partWays, resources, type Part } from "../../../contract";
+import { Link } from "react-router";
+import { z } from "zod";
+import { boundsOf, partWays, resources, type Part } from "../../../contract";
 import { nextPosition } from "../../../domain";
 import { useShop } from "../../data/useShop";
 import type { StageProps } from "../../data/stage";
 import { DayField } from "../../ui/DayField";
 import { NumberField, PriceField } from "../../ui/NumberField";
 import { Choice, TextField } from "../../ui/TextField";
+import { forgetDraft, useKeptDraft } from "../../ui/useDraft";
 import css from "./day.module.css";
 
 const WAYS: Record<(typeof partWays)[number], string> = {
@@ -23,7 +26,14 @@ const LOOK_AGAIN_MONTHS = 1;
 
 /** Ways round a part that cannot be had, or costs too much: price, work, when it is here, and when it is looked at again. */
 export function Ways({ view, edit }: StageProps) {
-  const currency = useShop()?.shop.currency ?? "";
+  const shop = useShop()?.shop;
+  const currency = shop?.currency ?? "";
+  const hourPrice = shop?.hourPrice ?? null;
+  /** Part and work together; null where the price or an hour's is not known. */
+  const inAll = (w: Part): number | null =>
+    w.price === null || (hourPrice === null && w.addsMin > 0)
+      ? null
+      : w.price * w.quantity + ((hourPrice ?? 0) * w.addsMin) / 60;
   const [adding, setAdding] = useState<Part | null>(null);
   const open = view.part.filter(
     (p) => !p.insteadOf && (p.state === "notSold" || view.part.some((o) => o.insteadOf === p.id)),
@@ -68,6 +78,7 @@ export function Ways({ view, edit }: StageProps) {
                     <th>way</th>
                     <th>{currency}</th>
                     <th>adds, min</th>
+                    <th>in all</th>
                     <th>here</th>
                     <th>look again</th>
                   </tr>
@@ -82,6 +93,7 @@ export function Ways({ view, edit }: StageProps) {
                       </td>
                       <td className="n">{w.price === null ? "" : (w.price * w.quantity).toFixed(2)}</td>
                       <td className="n">{w.addsMin}</td>
+                      <td className="n">{inAll(w)?.toFixed(2) ?? "not known"}</td>
                       <td>{w.state === "arrived" ? "in stock" : (w.arrives ?? "not known")}</td>
                       <td>{w.recheck ?? (w.way === "temporary" ? "not set" : "none")}</td>
                     </tr>
@@ -92,6 +104,11 @@ export function Ways({ view, edit }: StageProps) {
           </div>
         );
       })}
+      {hourPrice === null && open.length > 0 && (
+        <p className="lb">
+          Work is counted in once Shop says what an hour costs. <Link to="/shop">To Shop</Link>
+        </p>
+      )}
       {open.length === 0 && (
         <>
           <h2 className="hd2">Another way</h2>
@@ -117,6 +134,32 @@ export function Ways({ view, edit }: StageProps) {
   );
 }
 
+/** A way that is being written, as it is kept until it is added. */
+const wayDraft = z.object({
+  name: z.string(),
+  way: z.enum(partWays),
+  price: z.number().nullable(),
+  addsMin: z.number(),
+  arrives: z.string().nullable(),
+  recheck: z.string().nullable(),
+});
+type WayDraft = z.infer<typeof wayDraft>;
+
+function useWayDraft(of: Part): [draft: WayDraft, set: (patch: Partial<WayDraft>) => void, forget: () => void] {
+  const name = `another way for ${of.id}`;
+  const [kept, keep] = useKeptDraft(name);
+  const usual: WayDraft = { name: of.name, way: "repair", price: null, addsMin: 0, arrives: null, recheck: null };
+  const read = (): WayDraft => {
+    try {
+      return wayDraft.parse(JSON.parse(kept));
+    } catch {
+      return usual;
+    }
+  };
+  const draft = read();
+  return [draft, (patch) => keep(JSON.stringify({ ...draft, ...patch })), () => forgetDraft(name)];
+}
+
 function AddWay({
   of,
   currency,
@@ -124,13 +167,8 @@ function AddWay({
   edit,
   onClose,
 }: StageProps & { of: Part; currency: string; onClose: () => void }) {
-  const [name, setName] = useState(of.name);
-  const [way, setWay] = useState<Part["way"]>("repair");
-  const [price, setPrice] = useState<number | null>(null);
-  const [addsMin, setAddsMin] = useState(0);
-  const [arrives, setArrives] = useState<string | null>(null);
+  const [{ name, way, price, addsMin, arrives, recheck }, set, forget] = useWayDraft(of);
   const again = dayjs().add(LOOK_AGAIN_MONTHS, "month").format("YYYY-MM-DD");
-  const [recheck, setRecheck] = useState<string | null>(null);
   const add = (): void => {
     edit.create(
       "part",
@@ -149,26 +187,27 @@ function AddWay({
       },
       `${of.name}: another way, ${WAYS[way]}`,
     );
+    forget();
     onClose();
   };
   return (
     <Modal open title={`Another way for ${of.name}`} okText="Add this way" onOk={add} onCancel={onClose} width={520}>
       <div className="fields">
-        <TextField label="what it is" value={name} required max={80} onCommit={setName} />
-        <Choice label="way" value={way} options={WAYS} onChange={setWay} />
-        <PriceField label="price each" value={price} currency={currency} onCommit={setPrice} />
+        <TextField label="what it is" value={name} required max={80} onCommit={(v) => set({ name: v })} />
+        <Choice label="way" value={way} options={WAYS} onChange={(v) => set({ way: v })} />
+        <PriceField label="price each" value={price} currency={currency} onCommit={(v) => set({ price: v })} />
         <NumberField
           label="adds to the work"
           value={addsMin}
           {...boundsOf(resources.part, "addsMin")}
           unit="min"
-          onCommit={(v) => setAddsMin(v ?? 0)}
+          onCommit={(v) => set({ addsMin: v ?? 0 })}
         />
-        <DayField label="here on" value={arrives} onCommit={setArrives} />
+        <DayField label="here on" value={arrives} onCommit={(v) => set({ arrives: v })} />
         <DayField
           label="look again on"
           value={way === "temporary" ? (recheck ?? again) : recheck}
-          onCommit={setRecheck}
+          onCommit={(v) => set({ recheck: v })}
         />
       </div>
       {way === "temporary" && (

@@ -1,7 +1,7 @@
 import dayjs from "dayjs";
 import { useMemo, useState } from "react";
 import type { Step } from "../../../contract";
-import { planCost, planOf, type PlanAnswer, type TimedOrder } from "../../../core";
+import { clockOfShared, planCost, planOf, type PlanAnswer, type PlanInput, type TimedOrder } from "../../../core";
 import {
   brokenNeeds,
   circleOf,
@@ -28,15 +28,15 @@ function nowOnTheWall(): string {
   return now.minute(Math.ceil(now.minute() / 5) * 5).format(CLOCK);
 }
 
-/** The steps as two mechanics share them, timed from the same morning; nights are not looked at. */
-function sharedOrder(
-  two: ReturnType<typeof twoMechanics>,
-  one: TimedOrder,
-  waitOf: (id: string) => number,
-): TimedOrder {
-  const first = dayjs(one.schedule[0]?.start);
-  const clock = (minutes: number): string => first.add(minutes, "minute").format(CLOCK);
+/** The steps as two mechanics share them, by the clock of the working hours: what does not fit in a day waits for the next. */
+function sharedOrder(two: ReturnType<typeof twoMechanics>, one: TimedOrder, asked: PlanInput): TimedOrder {
   const steps = [...two.steps].sort((a, b) => a.startMin - b.startMin || a.who - b.who);
+  const of = new Map(asked.steps.map((s) => [s.id, s]));
+  const clock = clockOfShared(
+    steps.map((s) => ({ ...of.get(s.id)!, who: s.who })),
+    asked.start ?? one.schedule[0]?.start ?? "",
+    asked,
+  );
   return {
     ...one,
     order: steps.map((s) => s.id),
@@ -45,9 +45,8 @@ function sharedOrder(
       id: s.id,
       startMin: s.startMin,
       endMin: s.endMin,
-      readyMin: s.endMin + waitOf(s.id),
-      start: clock(s.startMin),
-      end: clock(s.endMin),
+      readyMin: s.endMin + (of.get(s.id)?.waitMin ?? 0),
+      ...clock.get(s.id),
     })),
   };
 }
@@ -84,10 +83,7 @@ export function usePlan({ view, edit }: StageProps) {
   const gain = answer && listed ? planCost(listed.finishMin, listed, PLAN_WEIGHTS) - answer.costMin : null;
   const better = answer !== null && (listed === null || (gain ?? 0) > 0.5);
   const two = question && answer ? twoMechanics(question, answer.order) : null;
-  const shared =
-    two && answer && shown === "two"
-      ? sharedOrder(two, answer, (id) => steps.find((s) => s.id === id)?.waitMin ?? 0)
-      : null;
+  const shared = two && answer && question && shown === "two" ? sharedOrder(two, answer, question) : null;
   const seen: TimedOrder | null = shared ?? (better && shown !== "listed" ? answer : (listed ?? answer));
 
   const byId = useMemo(() => new Map(steps.map((s) => [s.id, s])), [steps]);

@@ -79,6 +79,14 @@ export function ShopPage() {
                 onCommit={(currency) => patch({ currency }, "Currency")}
               />
               <NumberField
+                label="an hour of work"
+                value={shop.hourPrice}
+                {...boundsOf(resources.shop, "hourPrice")}
+                unit={shop.currency}
+                digits={2}
+                onCommit={(hourPrice) => patch({ hourPrice }, "Price of an hour")}
+              />
+              <NumberField
                 label="job numbers begin at"
                 value={shop.firstJobNumber}
                 {...boundsOf(resources.shop, "firstJobNumber")}
