@@ -21,7 +21,7 @@ const template = {
 
 describe("how the shop works", () => {
   it("is empty in an empty shop", async () => {
-    expect((await shed.get("/api/workshop")).body).toEqual({ templates: [], stock: [], worked: [] });
+    expect((await shed.get("/api/workshop")).body).toEqual({ templates: [], stock: [], kits: [], worked: [] });
   });
 
   it("gives templates and shelf, and what steps took in jobs that are closed, none of those that are open", async () => {
