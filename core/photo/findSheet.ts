@@ -1,7 +1,7 @@
 import { leastSquares } from "../numerics";
 import { boxInPicture, type Grey } from "./corner";
 import { inverse, isSheet, mapped, toPicture, type Homography, type Pixel, type SheetPoint } from "./plane";
-import { boxCorners, FRAME_MM, BAR_SQUARE_MM, markOf, measuringSheet, type SheetBox, type SheetKind } from "./sheet";
+import { boxCorners, FRAME_MM, markOf, measuringSheet, type SheetBox, type SheetKind } from "./sheet";
 
 /** A code a reader found, with its corners as the code itself stands: upper left, upper right, lower right, lower left. */
 export interface SeenCode {
@@ -33,6 +33,12 @@ export type SheetOutcome =
 export const BENT_MM = 1;
 const LEAST_MARKS = 3;
 const STRAIGHT_PX = 0.02;
+/** How near words stand to a check bar: farther than this its edges are not looked for, mm. */
+const BAR_REACH_MM = 3.7;
+
+/** All four corners of a box, or null. */
+const whole4 = (found: readonly (Pixel | null)[]): Pixel[] | null =>
+  found.every((p) => p !== null) ? (found as Pixel[]) : null;
 
 /** Homography by least squares [Hartley and Zisserman, 2nd ed., 4.1, inhomogeneous], places and pixels both scaled to about one. */
 function throughAll(places: readonly SheetPoint[], pixels: readonly Pixel[]): Homography {
@@ -96,21 +102,29 @@ export function findSheet(grey: Grey, codes: readonly SeenCode[]): SheetOutcome 
     const { code, frame } = mark;
     const local = throughAll(boxCorners({ xMm: 0, yMm: 0, widthMm: code.widthMm, heightMm: code.heightMm }), own.quad);
     const moved = { ...frame, xMm: frame.xMm - code.xMm, yMm: frame.yMm - code.yMm };
-    const by = (m: Homography, box: SheetBox): Pixel[] | null => {
-      const found = refined(grey, m, box, FRAME_MM);
-      return found.every((p) => p !== null) ? (found as Pixel[]) : null;
-    };
+    const by = (m: Homography, box: SheetBox): Pixel[] | null => whole4(refined(grey, m, box, FRAME_MM));
     return by(local, moved) ?? by(rough, frame);
   });
-  const points: { place: SheetPoint; pixel: Pixel }[] = frames.flatMap((frame, i) =>
-    frame ? boxCorners(sheet.marks[i].frame).map((place, k) => ({ place, pixel: frame[k] })) : [],
-  );
+  const pointsOf = (): { place: SheetPoint; pixel: Pixel }[] =>
+    frames.flatMap((frame, i) =>
+      frame ? boxCorners(sheet.marks[i].frame).map((place, k) => ({ place, pixel: frame[k] })) : [],
+    );
+  const through = (points: ReturnType<typeof pointsOf>): Homography =>
+    throughAll(
+      points.map((p) => p.place),
+      points.map((p) => p.pixel),
+    );
+  // A mark that was not read may lie there uncovered: the frames of the others say where, finer than codes do.
+  if (frames.filter((f) => f !== null).length === LEAST_MARKS) {
+    const there = through(pointsOf());
+    frames.forEach((frame, i) => {
+      if (!frame) frames[i] = whole4(refined(grey, there, sheet.marks[i].frame, FRAME_MM));
+    });
+  }
+  const points = pointsOf();
   const seen = frames.map((f) => f !== null);
   if (seen.filter(Boolean).length < LEAST_MARKS) return { ok: false, why: "few", marks: numbers };
-  const all = throughAll(
-    points.map((p) => p.place),
-    points.map((p) => p.pixel),
-  );
+  const all = through(points);
   const whole = boxCorners({ xMm: 0, yMm: 0, widthMm: sheet.widthMm, heightMm: sheet.heightMm });
   const corners = whole.map((place, i) => frames[i]?.[i] ?? seenAt(all, place));
   if (!isSheet(corners)) return { ok: false, why: "mirrored", marks: numbers };
@@ -121,7 +135,7 @@ export function findSheet(grey: Grey, codes: readonly SeenCode[]): SheetOutcome 
     .filter((p) => !whole.some((c) => c.xMm === p.place.xMm && c.yMm === p.place.yMm))
     .map((p) => awayBy(flat, p));
   const bars = sheet.bars.flatMap(({ from, to }) => {
-    const [a, b] = [from, to].map((box) => refined(grey, exact, box, BAR_SQUARE_MM));
+    const [a, b] = [from, to].map((box) => refined(grey, exact, box, BAR_REACH_MM));
     if (![...a, ...b].every((p) => p !== null)) return [];
     boxCorners(from).forEach((place, i) => offs.push(awayBy(flat, { place, pixel: a[i]! })));
     boxCorners(to).forEach((place, i) => offs.push(awayBy(flat, { place, pixel: b[i]! })));

@@ -11,6 +11,7 @@ import {
   leverFrom,
   leversIn,
   measured,
+  pictureUnder,
   pointKey,
   printedSize,
   sceneIn,
@@ -181,5 +182,37 @@ describe("further figures of a picture", () => {
     expect(back.xMm).toBeCloseTo(33, 6);
     expect(back.yMm).toBeCloseTo(44, 6);
     expect(pointKey("old", "pin")).toBe("old pin");
+  });
+});
+
+describe("the picture under the drawing", () => {
+  const like = { knob: { xMm: 0, zMm: 205 } };
+
+  it("lies pivot on pivot, knob along knob, at true scale", () => {
+    const under = pictureUnder(taken(), size, "old", like)!;
+    const at = (x: number, y: number) => under.toFrame({ xMm: x, yMm: y });
+    expect(at(130, 90)).toMatchObject({ xMm: expect.closeTo(0, 6), zMm: expect.closeTo(0, 6) });
+    expect(at(335, 90)).toMatchObject({ xMm: expect.closeTo(0, 6), zMm: expect.closeTo(205, 6) });
+    // Above the lever on the sheet is forward, its front to the left with the knob up.
+    expect(at(130, 80)).toMatchObject({ xMm: expect.closeTo(10, 6), zMm: expect.closeTo(0, 6) });
+    const other = pictureUnder(taken({ front: "right" }), size, "old", like)!;
+    expect(other.toFrame({ xMm: 130, yMm: 80 }).xMm).toBeCloseTo(-10, 6);
+    // The band runs from beyond the pin to beyond the knob.
+    expect(Math.min(...under.band.map((p) => p.xMm))).toBeLessThan(60);
+    expect(Math.max(...under.band.map((p) => p.xMm))).toBeGreaterThan(335);
+  });
+
+  it("of a lever above the sheet is drawn back to its size by the lens, and leans as its lever does", () => {
+    const high = { points: levers(15), heights: { old: 15, new: 15, other: 0 }, focal35Mm: (2500 * 36) / 3000 };
+    const under = pictureUnder(taken(high), size, "old", { knob: { xMm: 30, zMm: 300 } })!;
+    const { toPlace } = sheetFrame(taken());
+    const knob = under.toFrame(toPlace(see(335, 90, 15)));
+    expect(Math.hypot(knob.xMm, knob.zMm)).toBeCloseTo(205, 3);
+    expect(knob.xMm / knob.zMm).toBeCloseTo(0.1, 6);
+  });
+
+  it("is not there without pivot and knob, or corners", () => {
+    expect(pictureUnder(taken({ points: levers().slice(0, 2) }), size, "old", like)).toBeNull();
+    expect(pictureUnder(taken({ corners: [] }), size, "old", like)).toBeNull();
   });
 });
