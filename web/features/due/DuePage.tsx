@@ -82,7 +82,7 @@ function DueTable({ due, rechecks }: { due: readonly DueLine[]; rechecks: readon
             <th className="txt">vehicle and owner</th>
             <th className="txt">due</th>
             <th className="txt" />
-            <th />
+            <td />
           </tr>
         </thead>
         <tbody>

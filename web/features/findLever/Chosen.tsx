@@ -85,7 +85,7 @@ export function Chosen({
       <table className="ledger">
         <thead>
           <tr>
-            <th />
+            <td />
             <th className="och">old</th>
             <th className="teal">this lever</th>
             <th>limit</th>

@@ -47,7 +47,7 @@ export function Kits({
             <th>gap</th>
             <th>effort</th>
             <th className="txt">here</th>
-            <th />
+            <td />
           </tr>
         </thead>
         <tbody>

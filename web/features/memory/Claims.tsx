@@ -23,7 +23,7 @@ export function Claims({ ledger }: { ledger: Ledger }) {
       {kits.length === 0 ? (
         <p className="q">No closed job has a kit with a claim and the throw taped before and after.</p>
       ) : (
-        <div className={css.scroll}>
+        <div className={css.scroll} role="region" aria-label="Kits, row by row" tabIndex={0}>
           <table className={`ledger ${css.claims}`}>
             <thead>
               <tr>

@@ -116,7 +116,7 @@ function Proposals({
           Use all {open.length || ""}
         </Button>
       </div>
-      <div className={css.scroll}>
+      <div className={css.scroll} role="region" aria-label="Figures, row by row" tabIndex={0}>
         <table className={`ledger ${css.learned}`}>
           <thead>
             <tr>

@@ -38,7 +38,7 @@ export function Minutes({ times }: { times: readonly TemplateTimes[] }) {
           onChange={setChosen}
         />
       )}
-      <div className={css.scroll}>
+      <div className={css.scroll} role="region" aria-label="Steps, row by row" tabIndex={0}>
         <table className="ledger">
           <thead>
             <tr>

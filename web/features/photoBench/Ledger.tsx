@@ -44,7 +44,7 @@ export function Ledger({ bench }: { bench: Bench }) {
           <tr>
             <th>lengths, 95 % interval</th>
             <th>{units.label("length")}</th>
-            <th />
+            <td />
             <th>also</th>
           </tr>
         </thead>

@@ -201,7 +201,7 @@ export function PhotoBench({ view, edit, tabs }: StageProps & { tabs: React.Reac
                 disabled={!levers?.reductionPct}
                 onChange={(v) => setMix(v / 100)}
                 tooltip={{ formatter: (v) => `${v} % new` }}
-                aria-label="How much of the new lever is laid over the old one"
+                ariaLabelForHandle="How much of the new lever is laid over the old one"
               />
               <p className="row-flex">
                 <span className="och">old</span>

@@ -31,10 +31,10 @@ export function AsExpected({ view }: { view: JobView }) {
       <table className="ledger">
         <thead>
           <tr>
-            <th />
+            <td />
             <th>expected</th>
             <th>measured</th>
-            <th />
+            <td />
           </tr>
         </thead>
         <tbody>

@@ -28,7 +28,7 @@ export function Expected({ view }: { view: JobView }) {
       <table className="ledger">
         <thead>
           <tr>
-            <th />
+            <td />
             <th>expected</th>
             <th>measured after</th>
           </tr>
