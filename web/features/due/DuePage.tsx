@@ -81,7 +81,7 @@ function DueTable({ due, rechecks }: { due: readonly DueLine[]; rechecks: readon
             <th className="txt">what</th>
             <th className="txt">vehicle and owner</th>
             <th className="txt">due</th>
-            <th className="txt" />
+            <th className="txt">left</th>
             <td />
           </tr>
         </thead>
