@@ -1,5 +1,5 @@
 import { useRef, useState } from "react";
-import { measuringSheet, type Pixel, type SheetPoint } from "../../../core";
+import { BAR_MM, measuringSheet, type Pixel, type SheetPoint } from "../../../core";
 import { type Figure, type LeverPart } from "../../../domain";
 import { useUnits } from "../../format/units";
 import { useGrip, type PointerAt } from "../../ui/useGrip";
@@ -82,7 +82,7 @@ function Sign({
   return (
     <g
       transform={`translate(${at.x} ${at.y})`}
-      className={`${css.sign} ${css[tone]}${on ? ` ${css.on}` : ""}`}
+      className={`${css.sign} ${css[tone]}`}
       role="button"
       tabIndex={0}
       aria-pressed={on}
@@ -193,7 +193,7 @@ export function FlatCanvas({
   if (!live || !frame || !flatAddress) return null;
   const sheet = measuringSheet(live.sheet);
   // The picture is that of the sheet as designed; what was printed larger or smaller is measured so.
-  const printed = live.barMm === null ? 1 : live.barMm / 100;
+  const printed = live.barMm === null ? 1 : live.barMm / BAR_MM;
   const view: View = {
     x: -BORDER_MM,
     y: -BORDER_MM,

@@ -141,7 +141,7 @@ export function Ledger({ bench }: { bench: Bench }) {
             measured={{ value: bar.measuredMm, expanded: bar.expanded }}
           />
         ) : (
-          <p className="lb">Not seen in this picture.</p>
+          <p className="lb">{bench.looking ? "Looking for it…" : "Not seen in this picture."}</p>
         )}
         <dl className={css.facts}>
           <div>
@@ -158,7 +158,9 @@ export function Ledger({ bench }: { bench: Bench }) {
           </div>
           <div>
             <dt>marks found</dt>
-            <dd className="n">{seen?.ok ? `${seen.seen.filter(Boolean).length} of 4` : "none"}</dd>
+            <dd className="n">
+              {seen?.ok ? `${seen.seen.filter(Boolean).length} of 4` : bench.looking ? "looking…" : "none"}
+            </dd>
           </div>
         </dl>
       </section>

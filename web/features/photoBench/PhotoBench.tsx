@@ -70,7 +70,7 @@ export function PhotoBench({ view, edit, tabs }: StageProps & { tabs: React.Reac
       </>
     );
   }
-  const known = live.corners.length === 4;
+  const known = photo !== null && Boolean(bench.frame);
   // A picture of other things asks for no lever.
   const ofLevers = live.points.some((p) => p.part !== "other") || !live.figures.length;
   const next = known && !refused ? (asked ?? (ofLevers ? nextPick(bench) : null)) : null;
@@ -117,7 +117,16 @@ export function PhotoBench({ view, edit, tabs }: StageProps & { tabs: React.Reac
           </>
         }
       >
-        {refused ? (
+        {!photo ? (
+          <>
+            <b>The picture was taken out of the job.</b> Undo brings it back, or take another one in.
+          </>
+        ) : bench.crossed ? (
+          <>
+            <b>These corners make no sheet.</b> Put corner 1 to 4 on the outer corners of marks 1 to 4: clockwise, none
+            across another.
+          </>
+        ) : refused ? (
           <>
             <b>The picture cannot be measured as it stands.</b> {capital(refused.message)}.
           </>
@@ -182,7 +191,7 @@ export function PhotoBench({ view, edit, tabs }: StageProps & { tabs: React.Reac
               mix={mix}
             />
           )}
-          {!known && photo && (
+          {live.corners.length !== 4 && photo && (
             <p className="sect">
               <Button onClick={() => bench.corner(0, { xPx: photo.widthPx * 0.15, yPx: photo.heightPx * 0.15 }, true)}>
                 Set the corners by hand

@@ -109,6 +109,20 @@ describe("the photo bench", () => {
     expect((changes(edit)[0] as { corners: unknown[] }).corners).toHaveLength(4);
   });
 
+  it("corners that cross are told, and are put right on the picture as it was taken", () => {
+    const { edit } = opened({ corners: [corners[1], corners[0], corners[2], corners[3]] });
+    expect(says()).toMatch(/^These corners make no sheet\. Put corner 1 to 4 on the outer corners of marks 1 to 4/);
+    fireEvent.keyDown(screen.getByRole("button", { name: /^corner 1 of the sheet/ }), { key: "ArrowRight" });
+    expect((changes(edit)[0] as { corners: unknown[] }).corners).toHaveLength(4);
+  });
+
+  it("a picture that was taken out of the job is said to be so, and nothing is asked of it", () => {
+    const taken = record("sheetPhoto", { jobId: PARENT, photoId: PARENT, sheet: "A3", corners, points: [] });
+    show(<PhotoBench view={jobView({ sheetPhoto: [taken] })} edit={fakeEdit()} tabs={null} />);
+    expect(says()).toMatch(/^The picture was taken out of the job\. Undo brings it back/);
+    expect(screen.getByRole("button", { name: "Put on the throw bench" })).toHaveProperty("disabled", true);
+  });
+
   it("a bent sheet and a mark that was not seen are told", async () => {
     opened({}, { ...seen, offFlatMm: 2.4, seen: [true, true, false, true] });
     expect(await screen.findByText(/The sheet does not lie flat.*up to 2\.4 mm off/)).toBeTruthy();

@@ -1,6 +1,6 @@
 import { useMemo, useState } from "react";
 import { addressOf, isRefusal, type Photo, type SheetPhoto } from "../../../contract";
-import type { Pixel } from "../../../core";
+import { isSheet, type Pixel } from "../../../core";
 import { barIn, PICK_PX, figuresIn, leversIn, measured, pointKey, sheetFrame, type LeverPart } from "../../../domain";
 import { flatAddress } from "../../data/flatPicture";
 import { usePhotoSheetQuery } from "../../data/api";
@@ -38,8 +38,11 @@ export function usePhotoBench({ view, edit }: StageProps) {
     const out = measured(live, photo, live.known ? { known: live.known } : {});
     const fine = out !== null && !isRefusal(out);
     const bars = seen?.ok ? seen.bars.flatMap((b) => barIn(live, photo, b) ?? []) : [];
+    const placed = live.corners.length === 4 && isSheet(live.corners);
     return {
-      frame: live.corners.length === 4 ? sheetFrame(live) : null,
+      frame: placed ? sheetFrame(live) : null,
+      /** Corners that cross, or go round the wrong way: nothing can be measured by them. */
+      crossed: live.corners.length === 4 && !placed,
       refused: out && isRefusal(out) ? out.error : null,
       places: fine ? out : null,
       levers: fine ? leversIn(live, photo) : NOTHING,
@@ -103,8 +106,8 @@ export function usePhotoBench({ view, edit }: StageProps) {
     pixelOf: (pick: Pick): Pixel | null => live?.points[indexOf(pick)] ?? null,
     // The picture itself is fetched anew when a drag has ended.
     flatAddress:
-      live && record && photo && live.corners.length === 4
-        ? flatAddress(photo, { ...live, corners: record.corners.length ? record.corners : live.corners })
+      live && record && photo && answers?.frame && isSheet(record.corners)
+        ? flatAddress(photo, { ...live, corners: record.corners })
         : null,
     wholeAddress: photo && addressOf("photoFile", { file: photo.file }, { size: "whole" }),
   };
