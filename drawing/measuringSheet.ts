@@ -2,6 +2,7 @@ import { create } from "qrcode";
 import {
   BAR_MM,
   CODE_MODULES,
+  FLAT_BORDER_MM,
   FRAME_MM,
   MODULE_MM,
   measuringSheet,
@@ -87,13 +88,10 @@ function shapesOf(sheet: MeasuringSheet): Shape[] {
   return shapes;
 }
 
-/** White round the sheet in a picture of it: its own margin on paper. */
-const BORDER_MM = 10;
-
 /** The whole sheet as a picture, its pages joined. */
 export function measuringSheetSvg(kind: SheetKind): string {
   const sheet = measuringSheet(kind);
-  const [width, height] = [sheet.widthMm + 2 * BORDER_MM, sheet.heightMm + 2 * BORDER_MM];
+  const [width, height] = [sheet.widthMm + 2 * FLAT_BORDER_MM, sheet.heightMm + 2 * FLAT_BORDER_MM];
   const drawn = shapesOf(sheet).map((s) => {
     if (s.kind === "box") return `<rect x="${s.x}" y="${s.y}" width="${s.width}" height="${s.height}"/>`;
     if (s.kind === "line") {
@@ -103,8 +101,8 @@ export function measuringSheetSvg(kind: SheetKind): string {
   });
   return (
     `<svg xmlns="http://www.w3.org/2000/svg" width="${width}mm" height="${height}mm" ` +
-    `viewBox="${-BORDER_MM} ${-BORDER_MM} ${width} ${height}">` +
-    `<rect x="${-BORDER_MM}" y="${-BORDER_MM}" width="${width}" height="${height}" fill="#fff"/>${drawn.join("")}</svg>`
+    `viewBox="${-FLAT_BORDER_MM} ${-FLAT_BORDER_MM} ${width} ${height}">` +
+    `<rect x="${-FLAT_BORDER_MM}" y="${-FLAT_BORDER_MM}" width="${width}" height="${height}" fill="#fff"/>${drawn.join("")}</svg>`
   );
 }
 

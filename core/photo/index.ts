@@ -13,6 +13,7 @@ export {
   BAR_MM,
   boxCorners,
   CODE_MODULES,
+  FLAT_BORDER_MM,
   FRAME_MM,
   MARK_MM,
   markOf,

@@ -41,6 +41,9 @@ export interface MeasuringSheet {
   bars: { from: SheetBox; to: SheetBox }[];
 }
 
+/** White round the sheet that a flat picture shows, mm: the margin of its paper. */
+export const FLAT_BORDER_MM = 10;
+
 /** White round the marks: printers leave the edge bare, and a mark is found by the white about it. */
 const MARGIN_MM = 10;
 /** One module of a code; a code of the smallest size has 21. */

@@ -3,6 +3,7 @@ import { photoFigure, type PhotoFigure, type Point, type SheetPoint } from "../.
 import type { BenchSetup } from "../lever";
 import { OFF_MM } from "../lever";
 import { pointKey, sceneIn } from "./ask";
+import { leverFrame } from "./frame";
 
 /** Points of a lever that its throw follows from; further ones are measured but not put on the bench. */
 export const leverPoints = ["pivot", "pin", "knob"] as const;
@@ -100,9 +101,8 @@ function mostDoubt(
 }
 
 /**
- * Knob and pin of a lever of the picture in the frame of the throw bench, mm from the pivot, x forward and z up. On
- * the sheet a lever has no upright: its knob is put where the knob of `like` stands, so that both levers of a picture
- * stand alike. Null where a point is missing.
+ * Knob and pin of a lever of the picture in the frame of the throw bench, mm from the pivot, x forward and z up, its
+ * knob where the knob of `like` stands. Null where a point is missing.
  */
 export function leverFrom(
   places: Readonly<Record<string, SheetPoint>>,
@@ -111,22 +111,10 @@ export function leverFrom(
   like: Pick<BenchSetup["lever"], "knob">,
 ): { knob: Point; pin: Point } | null {
   const [pivot, pin, knob] = leverPoints.map((n) => places[pointKey(part, n)] as SheetPoint | undefined);
-  if (!pivot || !pin || !knob) return null;
-  const length = apart(pivot, knob);
-  if (length === 0) return null;
-  const up = { x: (knob.xMm - pivot.xMm) / length, y: (knob.yMm - pivot.yMm) / length };
-  // Left of the lever as the knob points up, the sheet's y running down.
-  const forward = front === "left" ? { x: up.y, y: -up.x } : { x: -up.y, y: up.x };
-  const lean = Math.atan2(like.knob.xMm, like.knob.zMm);
-  const inFrame = (p: SheetPoint): Point => {
-    const [dx, dy] = [p.xMm - pivot.xMm, p.yMm - pivot.yMm];
-    const [f, z] = [dx * forward.x + dy * forward.y, dx * up.x + dy * up.y];
-    // Adding nought makes a minus nought plain.
-    const tidy = (v: number): number => Math.round(v * 100) / 100 + 0;
-    return {
-      xMm: tidy(f * Math.cos(lean) + z * Math.sin(lean)),
-      zMm: tidy(z * Math.cos(lean) - f * Math.sin(lean)),
-    };
-  };
-  return { knob: inFrame(knob), pin: inFrame(pin) };
+  const frame = pivot && knob && leverFrame(pivot, knob, front, like);
+  if (!frame || !pin) return null;
+  // Hundredths of a millimetre are finer than any click; adding nought makes a minus nought plain.
+  const tidy = (v: number): number => Math.round(v * 100) / 100 + 0;
+  const [k, p] = [frame.toFrame(knob), frame.toFrame(pin)];
+  return { knob: { xMm: tidy(k.xMm), zMm: tidy(k.zMm) }, pin: { xMm: tidy(p.xMm), zMm: tidy(p.zMm) } };
 }

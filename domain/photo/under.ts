@@ -1,6 +1,7 @@
 import type { Photo, SheetPhoto } from "../../contract";
 import { sheetCamera, type Point, type SheetPoint } from "../../core";
 import type { BenchSetup } from "../lever";
+import { leverFrame } from "./frame";
 import { pointKey, printedSize, sceneIn, sheetFrame } from "./ask";
 import type { LeverPart } from "./levers";
 
@@ -38,11 +39,9 @@ export function pictureUnder(
   const under = (g: SheetPoint): SheetPoint =>
     camera ? { xMm: g.xMm + (camera.over.xMm - g.xMm) * share, yMm: g.yMm + (camera.over.yMm - g.yMm) * share } : g;
   const [pivot, knob] = [under(toPlace(pivotPx)), under(toPlace(knobPx))];
-  const length = Math.hypot(knob.xMm - pivot.xMm, knob.yMm - pivot.yMm);
-  if (length === 0) return null;
-  const up = { x: (knob.xMm - pivot.xMm) / length, y: (knob.yMm - pivot.yMm) / length };
-  const forward = record.front === "left" ? { x: up.y, y: -up.x } : { x: -up.y, y: up.x };
-  const lean = Math.atan2(lever.knob.xMm, lever.knob.zMm);
+  const frame = leverFrame(pivot, knob, record.front, lever);
+  if (!frame) return null;
+  const { up } = frame;
   const printed = printedSize(record).widthMm / printedSize({ ...record, barMm: null }).widthMm;
   const designed = (p: SheetPoint): SheetPoint => ({ xMm: p.xMm / printed, yMm: p.yMm / printed });
   const [plainPivot, plainKnob] = [designed(toPlace(pivotPx)), designed(toPlace(knobPx))];
@@ -54,12 +53,7 @@ export function pictureUnder(
     yMm: plainPivot.yMm + up.y * along + up.x * side,
   });
   return {
-    toFrame: (place) => {
-      const p = under({ xMm: place.xMm * printed, yMm: place.yMm * printed });
-      const [dx, dy] = [p.xMm - pivot.xMm, p.yMm - pivot.yMm];
-      const [f, z] = [dx * forward.x + dy * forward.y, dx * up.x + dy * up.y];
-      return { xMm: f * Math.cos(lean) + z * Math.sin(lean), zMm: z * Math.cos(lean) - f * Math.sin(lean) };
-    },
+    toFrame: (place) => frame.toFrame(under({ xMm: place.xMm * printed, yMm: place.yMm * printed })),
     band: [
       corner(-back, -ROUND_LEVER_MM),
       corner(ahead, -ROUND_LEVER_MM),

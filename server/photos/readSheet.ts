@@ -3,6 +3,7 @@ import { createRequire } from "node:module";
 import type { readBarcodes } from "zxing-wasm/reader";
 import {
   findSheet,
+  FLAT_BORDER_MM,
   flatten,
   measuringSheet,
   type Pixel,
@@ -17,9 +18,6 @@ const MOST_CODES = 12;
 /** A flat picture has this many pixels a mm, unless its longer side would pass the limit. */
 const PX_PER_MM = 8;
 const LONGEST_PX = 3600;
-
-/** White round the sheet that a flat picture shows, mm. */
-export const FLAT_BORDER_MM = 10;
 
 let reader: Promise<typeof readBarcodes> | null = null;
 

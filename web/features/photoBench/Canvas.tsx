@@ -1,13 +1,11 @@
 import { useRef, useState } from "react";
-import { BAR_MM, measuringSheet, type Pixel, type SheetPoint } from "../../../core";
+import { BAR_MM, FLAT_BORDER_MM, measuringSheet, type Pixel, type SheetPoint } from "../../../core";
 import { type Figure, type LeverPart } from "../../../domain";
 import { useUnits } from "../../format/units";
 import { useGrip, type PointerAt } from "../../ui/useGrip";
 import type { Bench, Pick } from "./usePhotoBench";
 import css from "./photoBench.module.css";
 
-/** White round the sheet in a flat picture, mm. */
-const BORDER_MM = 10;
 /** The drawing on the usual screen, px: sizes of signs follow from it. */
 const SCREEN = { width: 800, height: 416 };
 
@@ -195,10 +193,10 @@ export function FlatCanvas({
   // The picture is that of the sheet as designed; what was printed larger or smaller is measured so.
   const printed = live.barMm === null ? 1 : live.barMm / BAR_MM;
   const view: View = {
-    x: -BORDER_MM,
-    y: -BORDER_MM,
-    width: sheet.widthMm + 2 * BORDER_MM,
-    height: sheet.heightMm + 2 * BORDER_MM,
+    x: -FLAT_BORDER_MM,
+    y: -FLAT_BORDER_MM,
+    width: sheet.widthMm + 2 * FLAT_BORDER_MM,
+    height: sheet.heightMm + 2 * FLAT_BORDER_MM,
   };
   const k = unitsPerPx(view.width, view.height);
   const placeOf = (p: Pixel): SheetPoint => {

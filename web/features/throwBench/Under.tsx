@@ -1,4 +1,4 @@
-import { measuringSheet, type Point } from "../../../core";
+import { FLAT_BORDER_MM, measuringSheet, type Point } from "../../../core";
 import { takenAs, OFF_MM, pointsOf, type BenchSetup, type PictureUnder, type PointName } from "../../../domain";
 import type { SheetPhoto } from "../../../contract";
 import type { Projection } from "./viewport";
@@ -9,9 +9,6 @@ export interface LeverPicture extends PictureUnder {
   href: string;
   sheet: SheetPhoto["sheet"];
 }
-
-/** White round the sheet in a flat picture, mm. */
-const BORDER_MM = 10;
 
 /** The lever's own photograph at true scale under the drawing of it, turned with the lever. */
 export function PictureBelow({
@@ -43,10 +40,10 @@ export function PictureBelow({
       <image
         clipPath={`url(#${id})`}
         href={picture.href}
-        x={-BORDER_MM}
-        y={-BORDER_MM}
-        width={widthMm + 2 * BORDER_MM}
-        height={heightMm + 2 * BORDER_MM}
+        x={-FLAT_BORDER_MM}
+        y={-FLAT_BORDER_MM}
+        width={widthMm + 2 * FLAT_BORDER_MM}
+        height={heightMm + 2 * FLAT_BORDER_MM}
         preserveAspectRatio="none"
       />
     </g>
