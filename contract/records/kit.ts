@@ -10,9 +10,9 @@ export const kit = z.strictObject({
   number: line.default(""),
   /** Which vehicles it is offered for, in the shop's words. */
   fits: line.default(""),
-  /** From the pivot, x forward and z up. */
-  knob: point(2000),
-  pin: point(2000),
+  /** From the pivot, x forward and z up; null where nobody entered it. */
+  knob: point(2000).nullable().default(null),
+  pin: point(2000).nullable().default(null),
   origin: word(originWords).default("claimed"),
   claimedReductionPct: num(-100, 100, "%").nullable().default(null),
   price: num(0, 1e7).nullable().default(null),

@@ -45,7 +45,7 @@ describe("records", () => {
         steps: [{ id: "a", text: "Knob off", place: "cabin", minutes: 2 }],
       },
     },
-    kit: { name: "Short lever", knob: { xMm: 0, zMm: 200 }, pin: { xMm: 0, zMm: -80 } },
+    kit: { name: "Short lever" },
     recheck: { vehicleId: ID, what: "Mounts" },
     stockItem: { name: "Thread locker" },
     vehicle: { tag: "SI 1" },

@@ -1,9 +1,25 @@
 import { describe, expect, it } from "vitest";
 import { record } from "../../tests/domain/records";
-import { exampleGearbox, exampleSetups, NO_OBSTACLES, USUAL_BODY, USUAL_WISH, nearestKit, onMarket, onSpacer } from ".";
+import {
+  exampleGearbox,
+  exampleSetups,
+  type KnownKit,
+  NO_OBSTACLES,
+  USUAL_BODY,
+  USUAL_WISH,
+  nearestKit,
+  onMarket,
+  onSpacer,
+  isKnown,
+} from ".";
 
 const kit = (name: string, pin: number, knob: number, claim: number | null = null) =>
-  record("kit", { name, pin: { xMm: 0, zMm: pin }, knob: { xMm: 0, zMm: knob }, claimedReductionPct: claim });
+  record("kit", {
+    name,
+    pin: { xMm: 0, zMm: pin },
+    knob: { xMm: 0, zMm: knob },
+    claimedReductionPct: claim,
+  }) as KnownKit;
 const gearbox = exampleGearbox("direct");
 const [old] = exampleSetups("direct");
 const shaft = {
@@ -21,6 +37,12 @@ const shaft = {
 };
 
 describe("levers that can be bought, in this vehicle", () => {
+  it("can be tried only with knob and pin entered", () => {
+    expect(isKnown(record("kit", { name: "Bare" }))).toBe(false);
+    expect(isKnown(record("kit", { name: "Half", pin: { xMm: 0, zMm: -70 } }))).toBe(false);
+    expect(isKnown(kit("Whole", -70, 250))).toBe(true);
+  });
+
   it("are worked out against the old one, and told what they break", () => {
     // Old 312 over 60 = 5.2. 290 over 75 = 3.867: 25.6 % shorter; 190 over 60 = 3.167: the knob 122 mm lower.
     const list = onMarket(gearbox, old, [kit("Good", -75, 290, 40), kit("Low", -60, 190)], USUAL_WISH, NO_OBSTACLES);

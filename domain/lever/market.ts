@@ -1,12 +1,20 @@
 import type { Kit, Surroundings } from "../../contract";
-import { designBreaks, exceeds, fallsShort, type DesignBreak, type Gearbox, type LeverGeometry } from "../../core";
+import {
+  designBreaks,
+  exceeds,
+  fallsShort,
+  type DesignBreak,
+  type Gearbox,
+  type LeverGeometry,
+  type Point,
+} from "../../core";
 import { DEFAULT_LIMITS, solveBench, type BenchSetup } from "./bench";
 import { clearanceOf } from "./surroundings";
 import type { Wish } from "./wish";
 
 /** A lever of the shop's list, as it would be in this vehicle. */
 export interface OnMarket {
-  kit: Kit;
+  kit: KnownKit;
   setup: BenchSetup;
   reductionPct: number | null;
   effortFactor: number | null;
@@ -19,7 +27,11 @@ export interface OnMarket {
   breaks: DesignBreak[];
 }
 
-const setupOf = (kit: Kit, old: BenchSetup): BenchSetup => ({
+/** A lever of the list whose knob and pin are entered: only such a one can be tried. */
+export type KnownKit = Kit & { knob: Point; pin: Point };
+export const isKnown = (kit: Kit): kit is KnownKit => kit.knob !== null && kit.pin !== null;
+
+const setupOf = (kit: KnownKit, old: BenchSetup): BenchSetup => ({
   ...old,
   id: kit.id,
   role: "candidate",
@@ -37,7 +49,7 @@ const setupOf = (kit: Kit, old: BenchSetup): BenchSetup => ({
 export function onMarket(
   gearbox: Gearbox,
   old: BenchSetup,
-  kits: readonly Kit[],
+  kits: readonly KnownKit[],
   { limits }: Wish,
   surroundings: Surroundings,
 ): OnMarket[] {

@@ -82,6 +82,33 @@ describe("photos", () => {
     expect([stray.status, stray.body.error.field, stray.body.error.got]).toEqual([422, "photo", "file"]);
   });
 
+  it("of more pixels than are unpacked say how many, before anything is unpacked", async () => {
+    const { status, body } = await send(await picture(12_000, 9_000).jpeg({ quality: 10 }).toBuffer());
+    expect([status, body.error.code, body.error.field, body.error.got]).toEqual([
+      413,
+      "too_large",
+      "photo",
+      "108 megapixels",
+    ]);
+    expect(body.error.accepts).toContain("up to 80 megapixels");
+  });
+
+  it("that are HEIC say what to do", async () => {
+    const heic = Buffer.concat([Buffer.from([0, 0, 0, 24]), Buffer.from("ftypheic0000mif1")]);
+    const { status, body } = await send(heic, "photo.heic");
+    expect([status, body.error.got]).toEqual([422, "a HEIC picture"]);
+    expect(body.error.message).toContain("set the phone’s camera to JPEG");
+  });
+
+  it("tell the lens they were taken with, where the camera wrote it", async () => {
+    const taken = await picture(80, 60)
+      .withExif({ IFD2: { FocalLengthIn35mmFilm: "28" } })
+      .jpeg()
+      .toBuffer();
+    expect((await send(taken)).body.focal35Mm).toBe(28);
+    expect((await send(await picture(80, 60).jpeg().toBuffer())).body.focal35Mm).toBeNull();
+  });
+
   it.each(["nope", "a".repeat(64), "..%2F..%2Fetc%2Fpasswd"])("that are not there are not found: %s", async (file) => {
     const { status, body } = await shed.get(`/api/photos/${file}`);
     expect([status, body.error.code]).toEqual([404, "not_found"]);

@@ -33,7 +33,7 @@ export class Photos {
     const open = () => sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: "error" });
     // An empty file is refused by the reader before it looks at anything.
     const about = bytes.length
-      ? await open()
+      ? await sharp(bytes, { limitInputPixels: false })
           .metadata()
           .catch(() => null)
       : null;
@@ -54,6 +54,11 @@ export class Photos {
         ACCEPTS,
         "this file is not a picture that can be read",
       );
+    }
+    const pixels = (about.width ?? 0) * (about.height ?? 0);
+    if (pixels > MOST_PIXELS) {
+      const size = `${Math.round(pixels / 1e6)} megapixels`;
+      return refuse("too_large", "photo", size, ACCEPTS, `this picture has ${size}: take it smaller, or scale it down`);
     }
     const packed = await packedAnew(open(), use === "measure" ? FINE_PX : KEPT_PX).catch(() => null);
     if (!packed) {

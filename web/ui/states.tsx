@@ -37,7 +37,7 @@ export function Empty({
   return (
     <div className="empty">
       <h2 className="hd2">{title}</h2>
-      {children && <p>{children}</p>}
+      {children && <div>{children}</div>}
       {acts && <div className="row-flex">{acts}</div>}
     </div>
   );

@@ -12,7 +12,6 @@ import { QuantityField } from "../../ui/QuantityField";
 import { Tag } from "../../ui/pictograms";
 import { Choice } from "../../ui/TextField";
 import {
-  withTravel,
   type BenchSetup,
   exampleGearbox,
   exampleSetups,
@@ -20,7 +19,7 @@ import {
   type Surroundings,
   mainPair,
 } from "../../../domain";
-import { ThrowBench } from "../throwBench";
+import { localBench, ThrowBench } from "../throwBench";
 import { DeskHead } from "../../pieces/DeskHead";
 import { useKept } from "../../data/useLocalDraft";
 import { Press } from "../../ui/Press";
@@ -31,6 +30,7 @@ const setupSchema = z.object({
   name: z.string(),
   lever: leverSchema,
   pivot: point(5000),
+  taken: resources.setup.shape.taken,
   origin: z.enum(originWords),
   claimedReductionPct: z.number().nullable(),
   price: z.number().nullable(),
@@ -128,41 +128,7 @@ export function DeskBench() {
           pair={mainPair(bench.gearbox)}
           currency={shop?.shop.currency ?? ""}
           surroundings={bench.surroundings}
-          onSurroundings={(surroundings) => change({ ...bench, surroundings })}
-          onTravel={(gears, travel) => change({ ...bench, gearbox: withTravel(bench.gearbox, gears, travel) })}
-          onImport={(file) => {
-            const kind = file.levers[0].lever.drive.kind;
-            const read = file.levers.map((l, i): BenchSetup => ({
-              id: newId(),
-              role: i ? "candidate" : "old",
-              origin: "claimed",
-              claimedReductionPct: null,
-              price: null,
-              source: "",
-              shown: true,
-              notches: null,
-              ...l,
-            }));
-            change({ ...bench, kind, gearbox: file.gearbox, setups: read });
-          }}
-          onPatch={(id, patch) =>
-            change({ ...bench, setups: bench.setups.map((s) => (s.id === id ? { ...s, ...patch } : s)) })
-          }
-          onAdd={() => {
-            const id = newId();
-            const [old] = bench.setups;
-            const added = { ...old, id, role: "candidate" as const, name: `Lever ${bench.setups.length + 1}` };
-            const unknown = {
-              origin: "missing" as const,
-              claimedReductionPct: null,
-              price: null,
-              source: "",
-              notches: null,
-            };
-            change({ ...bench, setups: [...bench.setups, { ...added, ...unknown }] });
-            return id;
-          }}
-          onRemove={(id) => change({ ...bench, setups: bench.setups.filter((s) => s.id !== id) })}
+          {...localBench(bench, (next) => change({ ...next, kind: next.setups[0].lever.drive.kind }))}
           extra={units.system === "inch" ? <span className="lb">travel in inches</span> : undefined}
         />
       </div>

@@ -6,6 +6,7 @@ import {
   answerOf,
   DEFAULT_LIMITS,
   mapInput,
+  isKnown,
   nearestKit,
   NO_OBSTACLES,
   nextPosition,
@@ -47,7 +48,9 @@ export function FindLever({ view, edit, tabs }: StageProps & { tabs: React.React
   const task = useTask("design", asked);
   const [picked, setPicked] = useState<{ pinMm: number; targetPct: number } | null>(null);
   const [spacerMm, setSpacerMm] = useState(0);
-  const kits = useKits();
+  const listed = useKits();
+  // A line that has no measures yet is no lever to try.
+  const kits = useMemo(() => listed.filter(isKnown), [listed]);
   const market = useMemo(
     () => (gearbox && old ? onMarket(gearbox, old, kits, wish, surroundings) : []),
     [gearbox, old, kits, wish, surroundings],
@@ -193,7 +196,13 @@ export function FindLever({ view, edit, tabs }: StageProps & { tabs: React.React
               onChoose={(pinMm, targetPct) => setPicked({ pinMm, targetPct })}
             />
           )}
-          <Kits list={market} first={others.length + 1} nearest={nearest} onUse={useKit} />
+          <Kits
+            unmeasured={listed.length - kits.length}
+            list={market}
+            first={others.length + 1}
+            nearest={nearest}
+            onUse={useKit}
+          />
         </div>
         <aside aria-label="The lever chosen on the map">
           {lever && (

@@ -2,6 +2,7 @@ import { Button } from "antd";
 import { Link } from "react-router";
 import { formatNumber } from "../../../core";
 import { takenAs, type OnMarket } from "../../../domain";
+import { capital, countInWords } from "../../format/grammar";
 import { useUnits } from "../../format/units";
 import { Figure } from "../../ui/marks";
 import { REGION } from "./words";
@@ -12,19 +13,25 @@ export function Kits({
   list,
   first,
   nearest,
+  unmeasured,
   onUse,
 }: {
   list: readonly OnMarket[];
   /** Number of the first on the map. */
   first: number;
   nearest: OnMarket | null;
+  /** Lines of the list whose measures nobody entered. */
+  unmeasured: number;
   onUse: (kit: OnMarket) => void;
 }) {
   const units = useUnits();
   if (!list.length) {
     return (
       <p className="sect lb">
-        No lever is on the shop’s list yet. <Link to="/shelf">List what can be bought</Link>, and it is tried here.
+        {unmeasured
+          ? `${capital(countInWords(unmeasured, "lever"))} on the shop’s list, without measures yet. `
+          : "No lever is on the shop’s list yet. "}
+        <Link to="/shelf">List what can be bought</Link>, with knob and pin, and it is tried here.
       </p>
     );
   }
@@ -89,6 +96,7 @@ export function Kits({
         </tbody>
       </table>
       <p className="lb">
+        {unmeasured > 0 && `${capital(countInWords(unmeasured, "more lever"))} without measures. `}
         Measures as {list.every((k) => takenAs(k.setup, "pin") === "leaflet") ? "claimed" : "on the list"}.{" "}
         <Link to="/shelf">Change the list</Link>
       </p>

@@ -73,7 +73,7 @@ describe("finding the lever", () => {
     answering("/api/workshop", {
       templates: [],
       stock: [],
-      kits: [kit("Low one", -60, 190), kit("Near one", -71, 290)],
+      kits: [kit("Low one", -60, 190), kit("Near one", -71, 290), record("kit", { name: "Bare" })],
       worked: [],
     });
     const edit = fakeEdit();
@@ -85,6 +85,7 @@ describe("finding the lever", () => {
       .map((r) => plainText(r));
     expect(low).toMatch(/knob moves too far/);
     expect(near).toMatch(/Near one.*71\.0.*290\.0.*40.*passes, nearest/);
+    expect(screen.getByText(/^One more lever without measures\. Measures as claimed/)).toBeTruthy();
     fireEvent.click(screen.getByRole("button", { name: "Put Near one on the bench" }));
     expect((edit.create.mock.calls as unknown[][])[0].slice(0, 2)).toMatchObject([
       "setup",

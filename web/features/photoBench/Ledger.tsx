@@ -170,7 +170,7 @@ export function Ledger({ bench }: { bench: Bench }) {
           kind="length"
           base={live.barMm}
           {...boundsOf(shape, "barMm")}
-          hint="100 mm if not measured"
+          hint="not measured"
           onCommit={({ base }) => bench.update({ barMm: base }, "Printed bar")}
         />
         <NumberField

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import type { StageProps } from "../../data/stage";
 import { useUnits } from "../../format/units";
-import { capital } from "../../format/grammar";
+import { capital, enumerate } from "../../format/grammar";
 import { Answer } from "../../ui/Answer";
 import { Empty, TourLink } from "../../ui/states";
 import { PrintSheet, TakePicture } from "./Begin";
@@ -121,6 +121,14 @@ export function PhotoBench({ view, edit, tabs }: StageProps & { tabs: React.Reac
           <>
             <b>The picture was taken out of the job.</b> Undo brings it back, or take another one in.
           </>
+        ) : bench.unset?.length && live.corners.length ? (
+          <>
+            <b>
+              Drag corner {enumerate(bench.unset.map(String))} to the outer corner of{" "}
+              {bench.unset.length > 1 ? "their marks" : "its mark"}.
+            </b>{" "}
+            Nothing is measured before all four are there; say at the right which sheet it is.
+          </>
         ) : bench.crossed ? (
           <>
             <b>These corners make no sheet.</b> Put corner 1 to 4 on the outer corners of marks 1 to 4: clockwise, none
@@ -193,9 +201,7 @@ export function PhotoBench({ view, edit, tabs }: StageProps & { tabs: React.Reac
           )}
           {live.corners.length !== 4 && photo && (
             <p className="sect">
-              <Button onClick={() => bench.corner(0, { xPx: photo.widthPx * 0.15, yPx: photo.heightPx * 0.15 }, true)}>
-                Set the corners by hand
-              </Button>
+              <Button onClick={bench.beginCorners}>Set the corners by hand</Button>
             </p>
           )}
           <div className={css.strip}>

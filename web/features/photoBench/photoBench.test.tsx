@@ -109,6 +109,20 @@ describe("the photo bench", () => {
     expect((changes(edit)[0] as { corners: unknown[] }).corners).toHaveLength(4);
   });
 
+  it("measures nothing by corners that nobody has moved yet", () => {
+    // As they are begun: 15 % of the picture from its edges.
+    const begun = [
+      { xPx: 450, yPx: 337.5 },
+      { xPx: 2550, yPx: 337.5 },
+      { xPx: 2550, yPx: 1912.5 },
+      { xPx: 450, yPx: 1912.5 },
+    ];
+    opened({ corners: [corners[0], ...begun.slice(1)] });
+    expect(says()).toMatch(/^Drag corner 2, 3 and 4 to the outer corner of their marks\. Nothing is measured before/);
+    expect(plainText(screen.getByRole("complementary", { name: "What the picture comes to" }))).not.toContain("±");
+    expect(screen.getByRole("button", { name: "Put on the throw bench" })).toHaveProperty("disabled", true);
+  });
+
   it("corners that cross are told, and are put right on the picture as it was taken", () => {
     const { edit } = opened({ corners: [corners[1], corners[0], corners[2], corners[3]] });
     expect(says()).toMatch(/^These corners make no sheet\. Put corner 1 to 4 on the outer corners of marks 1 to 4/);

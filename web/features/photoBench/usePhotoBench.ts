@@ -24,6 +24,23 @@ const rounded = ({ xPx, yPx }: Pixel): Pixel => ({
   yPx: Math.round(yPx * 100) / 100,
 });
 
+/** Corners to begin with where no mark was found, as a share of the picture from its edges: to be dragged, not measured by. */
+const BEGIN_SHARE = 0.15;
+
+export function begunCorners({ widthPx, heightPx }: Photo): Pixel[] {
+  const [left, top] = [widthPx * BEGIN_SHARE, heightPx * BEGIN_SHARE];
+  return [
+    { xPx: left, yPx: top },
+    { xPx: widthPx - left, yPx: top },
+    { xPx: widthPx - left, yPx: heightPx - top },
+    { xPx: left, yPx: heightPx - top },
+  ].map(rounded);
+}
+
+/** Numbers of the corners that nobody moved from where they were begun. */
+const unsetCorners = (corners: readonly Pixel[], photo: Photo): number[] =>
+  begunCorners(photo).flatMap((b, i) => (corners[i]?.xPx === b.xPx && corners[i].yPx === b.yPx ? [i + 1] : []));
+
 /** The picture in hand: its record, what was read from it, and the ways to change it. */
 export function usePhotoBench({ view, edit }: StageProps) {
   const [chosenId, choose] = useState<string | null>(null);
@@ -35,14 +52,17 @@ export function usePhotoBench({ view, edit }: StageProps) {
   const live = useMemo(() => record && { ...record, ...draft }, [record, draft]);
   const answers = useMemo(() => {
     if (!live || !photo) return null;
-    const out = measured(live, photo, live.known ? { known: live.known } : {});
+    const unset = unsetCorners(live.corners, photo);
+    const out = !unset.length ? measured(live, photo, live.known ? { known: live.known } : {}) : null;
     const fine = out !== null && !isRefusal(out);
     const bars = seen?.ok ? seen.bars.flatMap((b) => barIn(live, photo, b) ?? []) : [];
-    const placed = live.corners.length === 4 && isSheet(live.corners);
+    const whole = live.corners.length === 4 && !unset.length;
+    const placed = whole && isSheet(live.corners);
     return {
+      unset,
       frame: placed ? sheetFrame(live) : null,
       /** Corners that cross, or go round the wrong way: nothing can be measured by them. */
-      crossed: live.corners.length === 4 && !placed,
+      crossed: whole && !placed,
       refused: out && isRefusal(out) ? out.error : null,
       places: fine ? out : null,
       levers: fine ? leversIn(live, photo) : NOTHING,
@@ -67,17 +87,7 @@ export function usePhotoBench({ view, edit }: StageProps) {
   };
   const corner = (i: number, to: Pixel, done: boolean): void => {
     if (!live || !photo) return;
-    const { widthPx, heightPx } = photo;
-    const [dx, dy] = [widthPx * 0.15, heightPx * 0.15];
-    const begun = live.corners.length
-      ? live.corners
-      : [
-          { xPx: dx, yPx: dy },
-          { xPx: widthPx - dx, yPx: dy },
-          { xPx: widthPx - dx, yPx: heightPx - dy },
-          { xPx: dx, yPx: heightPx - dy },
-        ];
-    const corners = begun.map((c, k) => (k === i ? rounded(to) : c));
+    const corners = live.corners.map((c, k) => (k === i ? rounded(to) : c));
     setDraft(done ? null : { corners });
     if (done) update({ corners }, `Corner ${i + 1} of the sheet`);
   };
@@ -93,6 +103,8 @@ export function usePhotoBench({ view, edit }: StageProps) {
     update,
     place,
     corner,
+    /** Four corners to drag, where no mark was found. */
+    beginCorners: () => photo && update({ corners: begunCorners(photo) }, "Corners of the sheet by hand"),
     letGo: () => setDraft(null),
     take: (pick: Pick) => {
       if (!live) return;

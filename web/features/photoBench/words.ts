@@ -125,6 +125,15 @@ export function doubtsAbout(
       "The lens is not known, so heights cannot be put right. Ratios of parts that lie equally high hold all the same.",
     );
   }
+  // Nought is what a picture begins with: nobody has said that the parts lie in the paper itself.
+  const low = (["old", "new"] as const).filter(
+    (part) => record.heights[part] === 0 && record.points.some((p) => p.part === part),
+  );
+  if (record.focal35Mm !== null && low.length) {
+    out.push(
+      `The ${low.length > 1 ? "levers count" : `${low[0]} lever counts`} as lying in the paper itself: above it by some millimetres a length reads too long.`,
+    );
+  }
   if (record.barMm === null) out.push("Nobody measured the printed bar; it is taken for 100 mm.");
   return out;
 }

@@ -12,7 +12,7 @@ const WIDTH = 480;
 const HEIGHT = 132;
 const LEFT = 44;
 const LOW = 26;
-const TOP = 16;
+const TOP = 24;
 /** What shakes a cabin lies below this, Hz; nothing above it is drawn. Common practice, no source. */
 const TO_HZ = 120;
 const PEAKS = 3;
@@ -82,7 +82,7 @@ function OnPaper({ recording: r }: { recording: VibrationRecording }) {
           <text
             key={p.hz}
             x={x(p.hz)}
-            y={Math.max(TOP + 2, y(p.amplitude) - 3)}
+            y={Math.max(TOP - 4, y(p.amplitude) - 4)}
             fontSize="9"
             fill={INK}
             textAnchor="middle"

@@ -11,15 +11,12 @@ import { Choice, TextField } from "../../ui/TextField";
 /** Origins a kit's measures can have. */
 const ORIGINS = { claimed: "claimed", measured: "measured" } as const;
 
-const USUAL = { knob: { xMm: 0, zMm: 250 }, pin: { xMm: 0, zMm: -70 } };
-
 /** Levers that can be bought: what their makers say, or what the shop measured of one. */
 export function Kits({ edit, currency }: { edit: Editor; currency: string }) {
   const kits = useKits();
   const patch = (k: Kit, data: Partial<Kit>, what: string): void => edit.update("kit", k, data, `${k.name}: ${what}`);
   const shape = resources.kit;
-  const add = (): void =>
-    void edit.create("kit", { name: `Lever ${kits.length + 1}`, origin: "claimed", ...USUAL }, "Lever on the list");
+  const add = (): void => void edit.create("kit", { name: `Lever ${kits.length + 1}` }, "Lever on the list");
   return (
     <section className="sect" aria-label="Levers that can be bought">
       <h2 className="hd2">
@@ -81,9 +78,9 @@ export function Kits({ edit, currency }: { edit: Editor; currency: string }) {
                   label={`Pin of ${k.name}, below the pivot negative`}
                   hideLabel
                   kind="length"
-                  base={k.pin.zMm}
+                  base={k.pin?.zMm ?? null}
                   {...boundsOf(shape, "pin.zMm")}
-                  onCommit={({ base }) => patch(k, { pin: { ...k.pin, zMm: base } }, "pin")}
+                  onCommit={({ base }) => patch(k, { pin: { xMm: k.pin?.xMm ?? 0, zMm: base } }, "pin")}
                 />
               ),
             },
@@ -94,9 +91,9 @@ export function Kits({ edit, currency }: { edit: Editor; currency: string }) {
                   label={`Knob of ${k.name} above the pivot`}
                   hideLabel
                   kind="length"
-                  base={k.knob.zMm}
+                  base={k.knob?.zMm ?? null}
                   {...boundsOf(shape, "knob.zMm")}
-                  onCommit={({ base }) => patch(k, { knob: { ...k.knob, zMm: base } }, "knob")}
+                  onCommit={({ base }) => patch(k, { knob: { xMm: k.knob?.xMm ?? 0, zMm: base } }, "knob")}
                 />
               ),
             },

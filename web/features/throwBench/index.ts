@@ -1,3 +1,4 @@
+export { localBench, type LocalBench } from "./localBench";
 export { FitKey } from "./FitKey";
 export type { LeverPicture } from "./Under";
 export type { Taped } from "./Ledger";

@@ -8,13 +8,12 @@ import {
   tourSteps,
   TOUR_GAP_MM,
   TOUR_SHORTER_PCT,
-  withTravel,
   type TourBench,
   type TourStep,
 } from "../../../domain";
 import { useUnits } from "../../format/units";
 import { Tick } from "../../ui/pictograms";
-import { ThrowBench } from "../throwBench";
+import { localBench, ThrowBench } from "../throwBench";
 import css from "./tour.module.css";
 
 /** What to do, why, and what it showed. */
@@ -113,19 +112,7 @@ export function TourPage() {
           pair={mainPair(bench.gearbox)}
           currency=""
           surroundings={bench.surroundings}
-          onSurroundings={(surroundings) => change({ ...bench, surroundings })}
-          onTravel={(gears, travel) => change({ ...bench, gearbox: withTravel(bench.gearbox, gears, travel) })}
-          onImport={() => undefined}
-          onPatch={(id, patch) =>
-            change({ ...bench, setups: bench.setups.map((s) => (s.id === id ? { ...s, ...patch } : s)) })
-          }
-          onAdd={() => {
-            const [, last] = bench.setups.slice(-2);
-            const id = `lever ${bench.setups.length + 1}`;
-            change({ ...bench, setups: [...bench.setups, { ...last, id, name: `Lever ${bench.setups.length + 1}` }] });
-            return id;
-          }}
-          onRemove={(id) => change({ ...bench, setups: bench.setups.filter((s) => s.id !== id) })}
+          {...localBench(bench, change)}
         />
       </div>
     </>
