@@ -6,6 +6,7 @@ import { killFigures } from "./kills";
 import { linkageFigures } from "./linkage";
 import { lostAnswerFigures } from "./lostAnswers";
 import { memoryFigures } from "./memory";
+import { paperFigures } from "./paper";
 import { photoFigures } from "./photos";
 import { planFigures } from "./plan";
 import { powerunitFigures } from "./powerunit";
@@ -25,6 +26,7 @@ const parts: Record<string, () => Figure[] | Promise<Figure[]>> = {
   sheets: sheetFigures,
   photos: photoFigures,
   memory: memoryFigures,
+  paper: paperFigures,
   vibration: vibrationFigures,
   bundle: bundleFigures,
   drag: dragFigures,
@@ -41,7 +43,7 @@ if (unknown) {
   console.error(`bench: got "${unknown}"; accepted: ${Object.keys(parts).join(", ")}`);
   process.exit(2);
 }
-if (names.some((n) => ["bundle", "drag", "vibration", "saves", "kills"].includes(n)))
+if (names.some((n) => ["bundle", "drag", "vibration", "saves", "kills", "paper"].includes(n)))
   spawnSync("node", ["scripts/build.mjs"], { stdio: "inherit" });
 let good = true;
 for (const name of names) good = report(await parts[name]()) && good;

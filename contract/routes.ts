@@ -7,6 +7,7 @@ import {
   archiveScopes,
   archiveTake,
   archiveTaken,
+  paperKinds,
   backupLine,
   backupList,
   restored,
@@ -207,6 +208,13 @@ export const routes = {
     does: "A job, a vehicle or the whole shop as one zip: records, tables, pictures, recordings.",
     query: z.strictObject({ of: word(archiveScopes), id: ulid.optional() }),
     sends: ["application/zip"],
+  },
+  paper: {
+    method: "post",
+    path: "/api/papers/:jobId/:which",
+    does: "Keeps a printed sheet of a job, sent as the body, for its archive.",
+    params: z.strictObject({ jobId: ulid, which: word(paperKinds) }),
+    response: z.strictObject({}),
   },
   archiveIn: {
     method: "post",

@@ -203,6 +203,12 @@ export class JobTale {
     return this;
   }
 
+  /** What was looked at again after the job, and what came of it. */
+  lookedAgain(data: Omit<NewFields<"recheck">, "vehicleId" | "jobId">): this {
+    this.add("recheck", { vehicleId: this.job.vehicleId, jobId: this.id, ...data });
+    return this;
+  }
+
   private planned: OnTemplate | null = null;
 
   /** Puts the job on one of the supplied templates, so far done. */

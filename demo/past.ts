@@ -325,10 +325,41 @@ async function repair(t: Teller, own: Drawn, random: () => number, i: number): P
     job.joint("Selector joint", "selectorJoint", Math.round(wornMm(0.0075) * 20) / 20);
   } else if (i % 2) job.joint("Lever pivot cup", "pivot", Math.round(wornMm(0.009) * 20) / 20);
   if (fault && !fault.referOn) job.part(fault.label, { state: "fitted", price: 10 + Math.round(random() * 60) });
+  if (own.vehicle.shifterKind === "rod") housingBolts(job, own, km, days);
   const template = TEMPLATES[drawn.fault];
   if (template)
     job.template({ id: template, done: "all", from: days.at(own.at, "09:30"), stepsOnly: true, shift: own.number });
   await job.tell(`${fault?.label ?? "Repair"}, closed`);
+}
+
+/** The bolts that were out for it, signed, and what they had kept of their torque when they were looked at again. */
+function housingBolts(job: JobTale, own: Drawn, km: number, days: DemoDays): void {
+  const random = seededRandom(own.number);
+  const groupId = job.group("Selector housing bolts", {
+    count: 4,
+    pattern: "box",
+    thread: "M8",
+    specTyped: "23-27 Nm",
+    specOrigin: "specified",
+    specSource: "club build book",
+    passes: [{ name: "100 %", pct: 100 }],
+  });
+  const read = (nm: number): number => Math.round(nm * 10) / 10;
+  const bolts = [1, 2, 3, 4].map((bolt): [number, number] => [bolt, read(25 + (random() - 0.5) * 0.8)]);
+  job.sign(groupId, "100 %", bolts, days.at(own.at, "15:30"), "onWheels");
+  const after = 500 + Math.round((random() * 9500) / 100) * 100;
+  const nm = read(24.9 - after * 1.4e-4 - random() * 0.5);
+  job.lookedAgain({
+    what: "Torque: Selector housing bolts",
+    groups: [{ id: groupId, name: "Selector housing bolts" }],
+    fromKm: Math.round(km),
+    fromDate: days.day(own.at),
+    everyKm: 500,
+    doneKm: Math.round(km) + after,
+    doneAt: days.day(own.at + 20),
+    outcome: nm < 23 ? "corrected" : "good",
+    found: [{ groupId, typed: `${nm} Nm`, base: nm }],
+  });
 }
 
 /** The work each fault asks for, where one of the supplied templates is it. */

@@ -1,6 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { fromBufferPromise } from "yauzl";
 import { startShed, stopShed } from "../scripts/shed.mjs";
 import { expect, freePort, test } from "./test";
 import { answer, plain, saved } from "./yard";
@@ -79,7 +80,16 @@ test("the customer's sheet and the record as files; the vehicle to another shop'
     expect(bytes.subarray(0, 8).toString("latin1")).toBe("%PDF-1.7");
     expect(bytes.toString("latin1")).toContain("/Marked true");
   }
-  const archive = await (await page.request.get(`/api/archive?of=vehicle&id=${job?.vehicleId}`)).body();
+  await page.goto(`/vehicles/${job?.vehicleId}`);
+  const [sent] = await Promise.all([
+    page.waitForEvent("download", { timeout: 60_000 }),
+    page.getByRole("button", { name: "Archive", exact: true }).click(),
+  ]);
+  const archive = readFileSync(await sent.path());
+  const names: string[] = [];
+  for await (const entry of (await fromBufferPromise(archive)).eachEntry()) names.push(entry.fileName);
+  expect(names).toContain("papers/job-205-record.pdf");
+  expect(names).toContain("papers/job-205-customer.pdf");
 
   const folder = mkdtempSync(join(tmpdir(), "ash-lever-other-"));
   const port = await freePort();

@@ -19,10 +19,12 @@ import { simulatedSupplier, type Supplier } from "./supplier";
 import { headers, onlyLocalHost, onlyOwnOrigin, steadyWrites } from "./http/guards";
 import { openApiDoor } from "./http/openapi";
 import { pageDoor } from "./http/pages";
+import { paperEndpoints } from "./http/papers";
 import { photoEndpoints } from "./http/photos";
 import { recordingEndpoints } from "./http/recordings";
 import { recordEndpoints } from "./http/records";
 import { standInAccelerometer, standInInstruments, type AnyInstrument, type HiddenFaults } from "./instruments";
+import { Papers } from "./papers";
 import { Photos } from "./photos";
 import { Recordings } from "./recordings";
 import { Changes, Views } from "./services";
@@ -75,11 +77,13 @@ export async function buildApp(options: AppOptions): Promise<App> {
   const heavy = new HeavyModels();
   const recordings = new Recordings(join(folder, "recordings"), heavy);
   const backups = new Backups(new OpenBook(source, unit, options.databaseFile), options.now);
+  const papers = new Papers(join(folder, "papers"));
   const named = await views.namedFiles();
   // What an older copy of the book may name stays, so that the copy can be taken back whole.
   const newest = Date.parse(backups.newest() ?? "") || 0;
   photos.sweep(named.photo, newest);
   recordings.sweep(named.recording, newest);
+  papers.sweep(named.job);
   const timer = setInterval(() => {
     void views
       .shop()
@@ -100,7 +104,8 @@ export async function buildApp(options: AppOptions): Promise<App> {
     ),
     supplierEndpoints(options.supplier ?? simulatedSupplier),
     backupEndpoints(backups),
-    archiveEndpoints(new ArchiveDesk(folder, unit, changes, photos, recordings, options.now)),
+    archiveEndpoints(new ArchiveDesk(folder, unit, changes, photos, recordings, papers, options.now)),
+    paperEndpoints(papers, unit),
     recordEndpoints(views, changes),
   );
   app.use("/api", noSuchEndpoint);

@@ -9,6 +9,12 @@ export const ARCHIVE_FORMAT = "ash-lever-archive";
 /** Largest archive that is taken in. */
 export const ARCHIVE_BYTES = 2 * 1024 * 1024 * 1024;
 
+/** Printed sheets of a job that are kept as PDF: the full record, and the customer's one page. */
+export const paperKinds = ["record", "customer"] as const;
+export type PaperKind = (typeof paperKinds)[number];
+/** Largest sheet that is kept. */
+export const PAPER_BYTES = 60 * 1024 * 1024;
+
 export const archiveScopes = ["job", "vehicle", "shop"] as const;
 
 export const archiveManifest = z.object({

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { num, over, text, word } from "../fields";
+import { list, num, over, text, word } from "../fields";
 import { day, line, ulid } from "./fields";
 
 /** What came of looking again: in order, put right on the spot, or a job was opened for it. */
@@ -23,5 +23,9 @@ export const recheck = z.strictObject({
   doneAt: day.nullable().default(null),
   doneKm: num(0, 5e6, "km").nullable().default(null),
   outcome: word(recheckOutcomes).nullable().default(null),
+  /** Torque groups it looks at, of which a torque can be found. */
+  groups: list(z.strictObject({ id: ulid, name: line }), 0, 60).default([]),
+  /** The lowest torque at which a bolt of a group moved on, N m. */
+  found: list(z.strictObject({ groupId: ulid, typed: text(80), base: over(0, 1e5, "N m") }), 0, 60).default([]),
   note: line.default(""),
 });

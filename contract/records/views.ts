@@ -120,12 +120,18 @@ export const memoryView = z.object({
       id: z.string(),
       gearbox: resources.vehicle.shape.gearbox.unwrap(),
       odometer: resources.vehicle.shape.odometer.unwrap(),
+      /** Mounts whose height when new somebody entered. */
+      mounts: z.array(z.object({ name: z.string(), nominalMm: z.number(), hangs: z.boolean() })),
     }),
   ),
   /** The levers that were chosen, and the old ones beside them. */
   setups: z.array(recordSchema("setup")),
   readings: z.array(recordSchema("reading")),
   joints: z.array(recordSchema("joint")),
+  /** Those at which a torque was found, with the groups and what was read when they were tightened. */
+  rechecks: z.array(recordSchema("recheck")),
+  groups: z.array(recordSchema("torqueGroup")),
+  signatures: z.array(recordSchema("signature")),
 });
 export type MemoryView = z.infer<typeof memoryView>;
 

@@ -8,15 +8,15 @@ describe("wear over distance", () => {
     expect(
       wearTrend(
         [
-          { km: 1, mm: 1 },
-          { km: 2, mm: 2 },
+          { km: 1, worn: 1 },
+          { km: 2, worn: 2 },
         ],
         5,
       ),
     ).toBeNull();
     expect(
       wearTrend(
-        [1, 2, 3].map((mm) => ({ km: 7, mm })),
+        [1, 2, 3].map((worn) => ({ km: 7, worn })),
         5,
       ),
     ).toBeNull();
@@ -24,7 +24,7 @@ describe("wear over distance", () => {
 
   it("reaches the limit where an exact line does, with no range about it", () => {
     const trend = wearTrend(
-      [0, 10_000, 20_000, 40_000].map((km) => ({ km, mm: 0.5 + km * 1e-4 })),
+      [0, 10_000, 20_000, 40_000].map((km) => ({ km, worn: 0.5 + km * 1e-4 })),
       8,
     );
     expect(trend?.reaches?.km).toBeCloseTo(75_000, 4);
@@ -35,13 +35,13 @@ describe("wear over distance", () => {
   it("is the line of least squares, as mathjs solves the normal equations", () => {
     const point = fc.record({
       km: fc.integer({ min: 0, max: 300_000 }),
-      mm: fc.double({ min: 0, max: 10, noNaN: true }),
+      worn: fc.double({ min: 0, max: 10, noNaN: true }),
     });
     fc.assert(
       fc.property(fc.array(point, { minLength: 3, maxLength: 20 }), (points) => {
         fc.pre(new Set(points.map((p) => p.km)).size > 2);
         const a = points.map((p) => [1, p.km / 1e5]);
-        const b = points.map((p) => [p.mm]);
+        const b = points.map((p) => [p.worn]);
         const solved = lusolve(multiply(transpose(a), a), multiply(transpose(a), b)) as number[][];
         expect((wearTrend(points, 5)?.slope ?? NaN) * 1e5).toBeCloseTo(solved[1][0], 5);
       }),
@@ -50,8 +50,8 @@ describe("wear over distance", () => {
   });
 
   it("has the range where its own band crosses the limit", () => {
-    const mm = [0.9, 2.2, 2.7, 4.4, 4.8, 6.3];
-    const points = mm.map((y, i) => ({ km: 20_000 * (i + 1), mm: y }));
+    const worn = [0.9, 2.2, 2.7, 4.4, 4.8, 6.3];
+    const points = worn.map((y, i) => ({ km: 20_000 * (i + 1), worn: y }));
     const trend = wearTrend(points, 8);
     if (!trend?.reaches) throw new Error("no range");
     const { low, km, high } = trend.reaches;
@@ -64,13 +64,13 @@ describe("wear over distance", () => {
   it("does not say when where it is not sure that it rises", () => {
     expect(
       wearTrend(
-        [1, 3, 2, 3, 1].map((mm, i) => ({ km: 1000 * i, mm })),
+        [1, 3, 2, 3, 1].map((worn, i) => ({ km: 1000 * i, worn })),
         8,
       )?.reaches,
     ).toBeNull();
     expect(
       wearTrend(
-        [3, 2, 1].map((mm, i) => ({ km: 1000 * i, mm })),
+        [3, 2, 1].map((worn, i) => ({ km: 1000 * i, worn })),
         8,
       )?.reaches,
     ).toBeNull();

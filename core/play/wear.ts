@@ -1,22 +1,22 @@
 /** How worn something was found at a distance. */
 export interface WearReading {
   km: number;
-  /** Play, height lost: what grows with wear, mm. */
-  mm: number;
+  /** What grows with wear: play or height lost, mm; torque lost, N m. */
+  worn: number;
 }
 
 export interface WearTrend {
   readings: number;
-  /** mm a km. */
+  /** Worn a km. */
   slope: number;
-  /** Worn at the mean distance, mm. */
-  mean: { km: number; mm: number };
-  /** Standard deviation of the readings about the line, mm. */
+  /** Worn at the mean distance. */
+  mean: { km: number; worn: number };
+  /** Standard deviation of the readings about the line. */
   spread: number;
   /** Distance at which the line reaches the limit, with its 95 % range; null where it is not sure that it rises. */
   reaches: { km: number; low: number; high: number } | null;
   /** The line with its 95 % band at a distance. */
-  at: (km: number) => { mm: number; low: number; high: number };
+  at: (km: number) => { worn: number; low: number; high: number };
 }
 
 /** From fewer readings nothing is said. */
@@ -34,28 +34,28 @@ const student = (dof: number): number => STUDENT[dof - 1] ?? 1.96 + 2.4 / dof;
  * How something wears with distance, and where it reaches a limit.
  *
  * A line of least squares through readings at several distances; its 95 % band and the range of the crossing after
- * Fieller [Draper and Smith, Applied Regression Analysis, 3rd ed., ch. 3]. Distances in km, wear in mm. Null with
+ * Fieller [Draper and Smith, Applied Regression Analysis, 3rd ed., ch. 3]. Distances in km, wear and limit in one unit. Null with
  * fewer than three readings or all of them at one distance. The limit counts only where the line surely rises.
  */
-export function wearTrend(readings: readonly WearReading[], limitMm: number): WearTrend | null {
+export function wearTrend(readings: readonly WearReading[], limit: number): WearTrend | null {
   const n = readings.length;
   if (n < LEAST_WEAR_READINGS) return null;
   const mean = {
     km: readings.reduce((s, r) => s + r.km, 0) / n,
-    mm: readings.reduce((s, r) => s + r.mm, 0) / n,
+    worn: readings.reduce((s, r) => s + r.worn, 0) / n,
   };
   const across = readings.reduce((s, r) => s + (r.km - mean.km) ** 2, 0);
   if (across === 0) return null;
-  const slope = readings.reduce((s, r) => s + (r.km - mean.km) * (r.mm - mean.mm), 0) / across;
-  const rest = readings.reduce((s, r) => s + (r.mm - mean.mm - slope * (r.km - mean.km)) ** 2, 0);
+  const slope = readings.reduce((s, r) => s + (r.km - mean.km) * (r.worn - mean.worn), 0) / across;
+  const rest = readings.reduce((s, r) => s + (r.worn - mean.worn - slope * (r.km - mean.km)) ** 2, 0);
   const spread = Math.sqrt(rest / (n - 2));
   const c = (student(n - 2) * spread) ** 2;
-  const at = (km: number): { mm: number; low: number; high: number } => {
-    const mm = mean.mm + slope * (km - mean.km);
+  const at = (km: number): { worn: number; low: number; high: number } => {
+    const worn = mean.worn + slope * (km - mean.km);
     const half = Math.sqrt(c * (1 / n + (km - mean.km) ** 2 / across));
-    return { mm, low: mm - half, high: mm + half };
+    return { worn, low: worn - half, high: worn + half };
   };
-  const lack = limitMm - mean.mm;
+  const lack = limit - mean.worn;
   const steep = slope * slope - c / across;
   const square = c * (steep / n + (lack * lack) / across);
   const reaches =

@@ -45,10 +45,13 @@ const job = (data: Partial<MemoryJob>): MemoryJob => ({
 });
 const view = (data: Partial<MemoryView>): MemoryView => ({
   jobs: [],
-  vehicles: [{ id: "v", gearbox, odometer: [] }],
+  vehicles: [{ id: "v", gearbox, odometer: [], mounts: [] }],
   setups: [],
   readings: [],
   joints: [],
+  rechecks: [],
+  groups: [],
+  signatures: [],
   ...data,
 });
 const taped = (jobId: string, phase: Reading["phase"], ...mm: number[]): Reading =>
@@ -222,18 +225,89 @@ describe("wear", () => {
     const [line] = wearLines(
       view({
         jobs: [at(A, "2031-01-01"), at(B, "2031-01-06"), at(C, "2031-01-11")],
-        vehicles: [{ id: "v", gearbox: null, odometer }],
+        vehicles: [{ id: "v", gearbox: null, odometer, mounts: [] }],
         joints: [joint(A, 1), joint(B, 1.1, true), joint(C, 0.2)],
       }),
       1.5,
     );
-    expect(line.points.map((p) => [p.km, p.mm])).toEqual([
+    expect(line.points.map((p) => [p.km, p.worn])).toEqual([
       [100_000, 1],
       [105_000, 1.1],
       [5000, 0.2],
     ]);
-    expect(line).toMatchObject({ vehicles: 1, limitMm: 1.5, kind: "Skarvane P2" });
+    expect(line).toMatchObject({ vehicles: 1, limit: 1.5, unit: "length", kind: "Skarvane P2" });
     expect(line.trend?.readings).toBe(3);
+  });
+
+  it("takes the height a mount lost from what it was when new, and none where nobody entered that", () => {
+    const odometer = [
+      { date: "2031-01-01", typed: "", km: 100_000 },
+      { date: "2031-01-11", typed: "", km: 110_000 },
+    ];
+    const height = (place: string, base: number) =>
+      record("reading", {
+        jobId: A,
+        quantity: "mountHeight",
+        place,
+        phase: "before",
+        values: [{ typed: `${base} mm`, base }],
+        resolution: { typed: "1 mm", base: 1 },
+      });
+    const mounts = [
+      { name: "Tail mount", nominalMm: 60, hangs: false },
+      { name: "Strap", nominalMm: 40, hangs: true },
+    ];
+    const lines = wearLines(
+      view({
+        jobs: [job({ id: A })],
+        vehicles: [{ id: "v", gearbox: null, odometer, mounts }],
+        readings: [height("Tail mount", 57), height("Strap", 42), height("Left mount", 50)],
+      }),
+      1.5,
+    );
+    expect(lines.map((l) => [l.what, l.points.map((p) => p.worn)])).toEqual([
+      [{ quantity: "mountHeight", place: "Strap" }, [2]],
+      [{ quantity: "mountHeight", place: "Tail mount" }, [3]],
+    ]);
+  });
+
+  it("holds the torque bolts lost against the lower end of their specification", () => {
+    const group = record("torqueGroup", {
+      jobId: A,
+      name: "Flange",
+      count: 2,
+      specTyped: "60-64 Nm",
+      passes: [{ name: "100 %", pct: 100 }],
+    });
+    const signed = (bolt: number, nm: number, pass = "100 %") =>
+      record("signature", { jobId: A, groupId: group.id, bolt, pass, reading: { typed: `${nm} Nm`, base: nm } });
+    const looked = (doneKm: number | null, nm: number, groupId = group.id, jobId = A) =>
+      record("recheck", {
+        vehicleId: ID,
+        jobId,
+        what: "Torque: Flange",
+        fromKm: 100_000,
+        doneKm,
+        found: [{ groupId, typed: `${nm} Nm`, base: nm }],
+      });
+    const lines = wearLines(
+      view({
+        jobs: [job({ id: A })],
+        groups: [group],
+        signatures: [signed(1, 62), signed(2, 64), signed(1, 20, "half")],
+        // Without a distance, of a group that is gone, and of a job that is open, nothing is learned.
+        rechecks: [looked(100_500, 61), looked(null, 50), looked(100_600, 50, ID), looked(100_700, 50, group.id, B)],
+      }),
+      1.5,
+    );
+    // By hand: signed at 63 on the mean, found at 61, 2 lost; 3 may be lost to 60.
+    expect(lines).toHaveLength(1);
+    expect(lines[0]).toMatchObject({
+      what: { torque: "Flange" },
+      unit: "torque",
+      limit: 3,
+      points: [{ km: 500, worn: 2 }],
+    });
   });
 });
 

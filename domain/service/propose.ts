@@ -28,7 +28,15 @@ export function proposedRechecks(
   const mounts = view.part.filter((p) => p.state === "fitted" && !p.alternative && MOUNT_WORDS.test(p.name));
   return [
     ...(byWrench.length
-      ? [{ ...begins, what: `Torque: ${list(byWrench.map((g) => g.name))}`, everyKm: SETTLED_KM, everyMonths: 1 }]
+      ? [
+          {
+            ...begins,
+            what: `Torque: ${list(byWrench.map((g) => g.name))}`,
+            everyKm: SETTLED_KM,
+            everyMonths: 1,
+            groups: byWrench.map(({ id, name }) => ({ id, name })),
+          },
+        ]
       : []),
     ...(byMark.length
       ? [{ ...begins, what: `Paint marks: ${list(byMark.map((g) => g.name))}`, everyKm: SETTLED_KM, everyMonths: 1 }]

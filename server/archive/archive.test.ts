@@ -228,6 +228,47 @@ describe("an archive", () => {
   });
 });
 
+describe("printed sheets", () => {
+  const paper = (jobId: string, which: string, bytes: Buffer) =>
+    request(here.app.express)
+      .post(`/api/papers/${jobId}/${which}`)
+      .set("Host", "localhost")
+      .set("Content-Type", "application/pdf")
+      .send(bytes);
+  const pdf = Buffer.from("%PDF-1.7 a sheet");
+  const papersIn = async (query: string): Promise<string[]> =>
+    (await namesIn(await archive(here, query))).filter((n) => n.startsWith("papers/"));
+
+  it("go along with their job, their vehicle and the shop, as long as nothing they show was changed", async () => {
+    const { jobId, vehicleId } = await closedJob(here);
+    expect(await papersIn(`of=job&id=${jobId}`)).toEqual([]);
+    await paper(jobId, "record", pdf).expect(200);
+    await paper(jobId, "customer", pdf).expect(200);
+    const both = ["papers/job-1-record.pdf", "papers/job-1-customer.pdf"];
+    expect(await papersIn(`of=job&id=${jobId}`)).toEqual(both);
+    expect(await papersIn(`of=vehicle&id=${vehicleId}`)).toEqual(both);
+    expect(await papersIn("of=shop")).toEqual(both);
+    await change(here, "vehicle", vehicleId, 1, { owner: "Somebody else" });
+    expect(await papersIn(`of=job&id=${jobId}`)).toEqual([]);
+    await paper(jobId, "record", pdf).expect(200);
+    expect(await papersIn("of=shop")).toEqual(both.slice(0, 1));
+    // An archive with sheets is taken in like any other.
+    await look(there, await archive(here, `of=vehicle&id=${vehicleId}`));
+  });
+
+  it("are refused where they are no PDF, of no job, of a kind that is not known, or too large", async () => {
+    const { jobId } = await closedJob(here);
+    const said = async (answer: ReturnType<typeof paper>): Promise<string> =>
+      ((await answer) as { body: { error: { field: string } } }).body.error.field;
+    expect(await said(paper(jobId, "record", Buffer.from("<html>")))).toBe("paper");
+    expect(await said(paper(jobId, "record", Buffer.alloc(0)))).toBe("paper");
+    expect(await said(paper(jobId, "poster", pdf))).toBe("which");
+    expect((await paper(ulid(), "record", pdf)).status).toBe(404);
+    expect((await paper("../../x", "record", pdf)).status).toBeGreaterThanOrEqual(400);
+    expect((await paper(jobId, "record", Buffer.alloc(61 * 1024 * 1024, "%PDF-"))).status).toBe(413);
+  });
+});
+
 describe("what is refused", () => {
   const text = JSON.stringify({ vehicle: [] });
   const good = { "manifest.json": JSON.stringify(manifest), "records.json": text };

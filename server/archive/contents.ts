@@ -54,6 +54,24 @@ export function filesOf(records: Records): { photos: string[]; recordings: strin
   return { photos: [...photos], recordings: [...new Set((records.recording ?? []).map((r) => r.file))] };
 }
 
+/** When anything a job's sheets show was last changed, by job: itself, its vehicle, and what hangs on either. */
+export function changesOf(records: Records): Map<string, string> {
+  const latest = new Map<string, string>();
+  const put = (id: string, at: string): void => void (at > (latest.get(id) ?? "") && latest.set(id, at));
+  for (const list of Object.values(records)) {
+    for (const r of list as ({ updatedAt: string } & Partial<Record<"jobId" | "vehicleId", string | null>>)[]) {
+      if (r.jobId) put(r.jobId, r.updatedAt);
+      else if (r.vehicleId) put(r.vehicleId, r.updatedAt);
+    }
+  }
+  for (const v of records.vehicle ?? []) put(v.id, v.updatedAt);
+  for (const j of records.job ?? []) {
+    put(j.id, j.updatedAt);
+    put(j.id, latest.get(j.vehicleId) ?? "");
+  }
+  return latest;
+}
+
 export async function shopName(manager: EntityManager): Promise<string> {
   return (await findById(manager, "shop", SHOP_ID))?.name ?? "";
 }

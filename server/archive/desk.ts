@@ -4,6 +4,7 @@ import type { Readable } from "node:stream";
 import { ulid } from "ulid";
 import type { ArchivePreview, ArchiveTaken } from "../../contract";
 import type { UnitOfWork } from "../db";
+import type { Papers } from "../papers";
 import type { Photos } from "../photos";
 import type { Recordings } from "../recordings";
 import { refuse, type Changes } from "../services";
@@ -27,6 +28,7 @@ export class ArchiveDesk {
     private readonly changes: Changes,
     private readonly photos: Photos,
     private readonly recordings: Recordings,
+    private readonly papers: Papers,
     private readonly now: () => string = () => new Date().toISOString(),
   ) {
     this.folder = join(dataFolder, "arriving");
@@ -52,7 +54,8 @@ export class ArchiveDesk {
       .replace(/[^\p{L}\p{N}]+/gu, "-")
       .replace(/^-|-$/g, "")
       .toLowerCase()}.zip`;
-    const stream = archiveOf({ scope, title, shop, made: this.now(), records }, this.photos, this.recordings);
+    const parts = { scope, title, shop, made: this.now(), records };
+    const stream = archiveOf(parts, this.photos, this.recordings, this.papers);
     return { name, stream };
   }
 

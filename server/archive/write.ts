@@ -1,9 +1,10 @@
 import type { Readable } from "node:stream";
 import { ZipFile } from "yazl";
 import { ARCHIVE_FORMAT, ARCHIVE_VERSION, type ArchiveManifest, type ResourceName } from "../../contract";
+import type { Papers } from "../papers";
 import type { Photos } from "../photos";
 import type { Recordings } from "../recordings";
-import { filesOf, type ArchiveScope, type Records } from "./contents";
+import { changesOf, filesOf, type ArchiveScope, type Records } from "./contents";
 import { drawingsOf } from "./drawings";
 import { tablesOf } from "./tables";
 
@@ -19,7 +20,7 @@ export interface ArchiveParts {
 }
 
 /** An archive as it is sent: records as JSON and tables, pictures and recordings one after the other, never all at once. */
-export function archiveOf(parts: ArchiveParts, photos: Photos, recordings: Recordings): Readable {
+export function archiveOf(parts: ArchiveParts, photos: Photos, recordings: Recordings, papers: Papers): Readable {
   const zip = new ZipFile();
   const { records } = parts;
   const counts = Object.fromEntries(
@@ -45,6 +46,13 @@ export function archiveOf(parts: ArchiveParts, photos: Photos, recordings: Recor
   }
   for (const file of files.recordings.filter((f) => recordings.has(f))) {
     zip.addFile(recordings.pathOf(file), `recordings/${file}.wav`, { mtime: DAY, compress: false, mode: 0o100644 });
+  }
+  const changed = changesOf(records);
+  for (const job of records.job ?? []) {
+    for (const which of papers.of(job.id, changed.get(job.id) ?? job.updatedAt)) {
+      const name = `papers/job-${job.number ?? job.id}-${which}.pdf`;
+      zip.addFile(papers.pathOf(job.id, which), name, { mtime: DAY, compress: false, mode: 0o100644 });
+    }
   }
   zip.end();
   return zip.outputStream as unknown as Readable;

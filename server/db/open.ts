@@ -8,6 +8,7 @@ import { LoadOfVehicle1764500000000 } from "./migrations/loadOfVehicle";
 import { Memory1765000000000 } from "./migrations/memory";
 import { MovingJobs1764600000000 } from "./migrations/movingJobs";
 import { NumberedJobs1764700000000 } from "./migrations/numberedJobs";
+import { FoundTorque1766100000000 } from "./migrations/foundTorque";
 import { PhotoBench1766000000000 } from "./migrations/photoBench";
 import { Photos1764200000000 } from "./migrations/photos";
 import { Recordings1764300000000 } from "./migrations/recordings";
@@ -31,6 +32,7 @@ export const migrations = [
   WorkPlan1764900000000,
   Memory1765000000000,
   PhotoBench1766000000000,
+  FoundTorque1766100000000,
 ];
 
 /** What must be true of the connection before anything is written: [pragma, value it must read back]. */

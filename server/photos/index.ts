@@ -1,4 +1,5 @@
 export { HASH_LENGTH, sweepFolder } from "./sweep";
+export { writeWhole } from "./writeWhole";
 export { Photos } from "./photos";
 export type { PhotoSize } from "./photos";
 export { flatPicture, readSheet } from "./readSheet";

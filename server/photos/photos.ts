@@ -1,12 +1,12 @@
-import { createHash, randomUUID } from "node:crypto";
+import { createHash } from "node:crypto";
 import { existsSync, mkdirSync } from "node:fs";
-import { rename, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import type { Sharp } from "sharp";
 import type { PhotoAnswer } from "../../contract";
 import { FINE_PX, KEPT_PX, photoKinds } from "../../contract";
 import { refuse } from "../services";
 import { HASH_LENGTH, sweepFolder } from "./sweep";
+import { writeWhole } from "./writeWhole";
 
 const SMALL_PX = 360;
 
@@ -67,8 +67,8 @@ export class Photos {
     }
     const { whole, small } = packed;
     const file = createHash("sha256").update(whole.data).digest("hex");
-    await this.write(this.pathOf(file, "small"), small);
-    await this.write(this.pathOf(file, "whole"), whole.data);
+    await writeWhole(this.pathOf(file, "small"), small);
+    await writeWhole(this.pathOf(file, "whole"), whole.data);
     const { place, focal35Mm } = await writtenBy(about.exif);
     return {
       file,
@@ -90,8 +90,8 @@ export class Photos {
       .toBuffer()
       .catch(() => null);
     if (!small) return false;
-    await this.write(this.pathOf(file, "small"), small);
-    await this.write(this.pathOf(file, "whole"), bytes);
+    await writeWhole(this.pathOf(file, "small"), small);
+    await writeWhole(this.pathOf(file, "whole"), bytes);
     return true;
   }
 
@@ -106,13 +106,6 @@ export class Photos {
   /** Takes away what no record names, and rests of files that were being written when the program was stopped. */
   sweep(named: ReadonlySet<string>, until = 0): void {
     sweepFolder(this.folder, (name, madeMs) => madeMs <= until || named.has(name.slice(0, HASH_LENGTH)));
-  }
-
-  /** Whole or not at all: a stop in mid-write leaves a nameless rest and no half picture. */
-  private async write(path: string, data: Buffer): Promise<void> {
-    const rest = `${path}.${randomUUID()}.part`;
-    await writeFile(rest, data);
-    await rename(rest, path);
   }
 }
 

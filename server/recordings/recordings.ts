@@ -1,12 +1,12 @@
-import { createHash, randomUUID } from "node:crypto";
+import { createHash } from "node:crypto";
 import { existsSync, mkdirSync } from "node:fs";
-import { readFile, rename, writeFile } from "node:fs/promises";
+import { readFile } from "node:fs/promises";
 import { join } from "node:path";
 import type { RecordedRun, UploadedRecording } from "../../contract";
 import { withComment } from "../../core";
 import type { HeavyModels, Job } from "../compute";
 import { refuse } from "../services";
-import { HASH_LENGTH, sweepFolder } from "../photos";
+import { HASH_LENGTH, sweepFolder, writeWhole } from "../photos";
 import { commentOf } from "./comment";
 
 const ACCEPTS = "a WAV file (PCM of 8 to 32 bits, or float), or CSV of time and value";
@@ -33,7 +33,7 @@ export class Recordings {
     }
     const { wav, ...rest } = read;
     const file = createHash("sha256").update(wav).digest("hex");
-    await this.write(this.pathOf(file), wav);
+    await writeWhole(this.pathOf(file), wav);
     const { rateHz, count, unit, binHz, peaks, rpmTrack, notes, run } = rest;
     const kept = { file, rateHz, count, unit, binHz, peaks, rpmTrack, notes: notes.map((n) => n.slice(0, 200)) };
     return { kept, run };
@@ -43,7 +43,7 @@ export class Recordings {
   async keep(file: string, bytes: Buffer): Promise<boolean> {
     if (createHash("sha256").update(bytes).digest("hex") !== file) return false;
     if (bytes.subarray(0, 4).toString("latin1") !== "RIFF") return false;
-    await this.write(this.pathOf(file), bytes);
+    await writeWhole(this.pathOf(file), bytes);
     return true;
   }
 
@@ -68,12 +68,5 @@ export class Recordings {
   /** The same as lines of time and value, as loggers write it. */
   async csv(file: string, rateHz: number | null, unit: string, job: Job): Promise<string> {
     return this.heavy.lines(await readFile(this.pathOf(file)), rateHz, `value ${unit}`.trim(), job);
-  }
-
-  /** Whole or not at all: a stop in mid-write leaves a nameless rest and no half recording. */
-  private async write(path: string, data: Uint8Array): Promise<void> {
-    const rest = `${path}.${randomUUID()}.part`;
-    await writeFile(rest, data);
-    await rename(rest, path);
   }
 }

@@ -3,7 +3,7 @@ import type { MemoryView, ReadingQuantity } from "../../contract";
 import { find } from "../db";
 
 /** Readings that tell of a kit's throw or of wear. */
-const TOLD: ReadingQuantity[] = ["throw", "freePlayForeAft", "freePlayCross", "freePlayNeutral"];
+const TOLD: ReadingQuantity[] = ["throw", "freePlayForeAft", "freePlayCross", "freePlayNeutral", "mountHeight"];
 
 /** What closed jobs have to tell, oldest first; of each only what is learned from. */
 export async function memoryOf(manager: EntityManager): Promise<MemoryView> {
@@ -15,7 +15,15 @@ export async function memoryOf(manager: EntityManager): Promise<MemoryView> {
   const byId = new Map(vehicles.map((v) => [v.id, v]));
   const told = jobs.filter((j) => byId.has(j.vehicleId));
   const ofJobs = (list: readonly { id: string }[]) => ({ jobId: In(list.map((j) => j.id)), deletedAt: IsNull() });
+  const looked = (
+    await find(manager, "recheck", { where: { deletedAt: IsNull(), doneKm: Not(IsNull()) }, order: { id: "ASC" } })
+  ).filter((r) => r.found.length);
+  const groupIds = [...new Set(looked.flatMap((r) => r.found.map((f) => f.groupId)))];
   const withKit = told.filter((j) => j.chosenSetupId !== null);
+  const readings = await find(manager, "reading", {
+    where: { ...ofJobs(told), quantity: In(TOLD) },
+    order: { createdAt: "ASC", id: "ASC" },
+  });
   return {
     jobs: told.map((j) => {
       const v = byId.get(j.vehicleId)!;
@@ -40,12 +48,19 @@ export async function memoryOf(manager: EntityManager): Promise<MemoryView> {
     }),
     vehicles: vehicles
       .filter((v) => told.some((j) => j.vehicleId === v.id))
-      .map(({ id, gearbox, odometer }) => ({ id, gearbox, odometer })),
+      .map(({ id, gearbox, odometer, powerUnit }) => ({
+        id,
+        gearbox,
+        odometer,
+        mounts: (powerUnit?.mounts ?? []).flatMap(({ name, nominalMm, hangs, entered }) =>
+          nominalMm !== null && entered.includes("nominalMm") ? [{ name, nominalMm, hangs }] : [],
+        ),
+      })),
     setups: await find(manager, "setup", { where: ofJobs(withKit), order: { createdAt: "ASC", id: "ASC" } }),
-    readings: await find(manager, "reading", {
-      where: { ...ofJobs(told), quantity: In(TOLD) },
-      order: { createdAt: "ASC", id: "ASC" },
-    }),
+    readings,
     joints: await find(manager, "joint", { where: ofJobs(told), order: { createdAt: "ASC", id: "ASC" } }),
+    rechecks: looked,
+    groups: await find(manager, "torqueGroup", { where: { id: In(groupIds), deletedAt: IsNull() } }),
+    signatures: await find(manager, "signature", { where: { groupId: In(groupIds), deletedAt: IsNull() } }),
   };
 }

@@ -301,14 +301,15 @@ export class Views {
     });
   }
 
-  /** Hashes of the files that any record names, those in the bin too: they can be brought back. */
-  namedFiles(): Promise<{ photo: Set<string>; recording: Set<string> }> {
+  /** Hashes of the files that any record names, and jobs by id, those in the bin too: they can be brought back. */
+  namedFiles(): Promise<Record<"photo" | "recording" | "job", Set<string>>> {
     return this.unit.read(async (manager) => {
       const of = async (name: "photo" | "recording"): Promise<Set<string>> =>
         new Set((await manager.find(entities[name], { select: { file: true } })).map((r) => String(r.file)));
       const photo = await of("photo");
       for (const file of photosOf(await find(manager, "specLine"))) photo.add(file);
-      return { photo, recording: await of("recording") };
+      const jobs = await manager.find(entities.job, { select: { id: true } });
+      return { photo, recording: await of("recording"), job: new Set(jobs.map((j) => String(j.id))) };
     });
   }
 

@@ -77,6 +77,25 @@ describe("what is to be looked at again", () => {
     });
   });
 
+  it("keeps the torque each group was found at, and none where nobody read it", async () => {
+    const groups = ["A", "B"].map((x) => ({ id: `01ARZ3NDEKTSV4RRFFQ69G5FA${x}`, name: `Group ${x}` }));
+    answering("/api/due", () => ({ today: "2031-03-07", due: [line({})], rechecks: [{ ...recheck, groups }] }));
+    const { store } = show(<DuePage />);
+    fireEvent.click(await screen.findByRole("button", { name: "Looked at" }));
+    const field = await screen.findByLabelText("Group B");
+    fireEvent.change(field, { target: { value: "15 lbft" } });
+    fireEvent.blur(field);
+    fireEvent.click(screen.getByRole("button", { name: "Note it" }));
+    await waitFor(() => expect(written(store)).toHaveLength(1));
+    const [done] = written(store) as unknown as {
+      data: { found: { groupId: string; typed: string; base: number }[] };
+    }[];
+    // 1 lbf ft = 1.355818 N m: NIST SP 811.
+    expect(done.data.found).toEqual([
+      { groupId: groups[1].id, typed: "15 lbft", base: expect.closeTo(20.337, 3) as number },
+    ]);
+  });
+
   it("has a reminder ready that says only what is known", () => {
     expect(reminderText(line({ owner: "", title: "" }), "about 4 March", "")).toBe(
       "Your vehicle, SI 0724, is to be looked at again: Tail mount. It is due about 4 March.\n\nPlease call or write to us for a day that suits you.",

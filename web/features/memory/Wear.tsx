@@ -47,7 +47,7 @@ export function Wear({ lines }: { lines: readonly WearLine[] }) {
                     {l.points.length < LEAST_WEAR_READINGS
                       ? `no figure from fewer than ${LEAST_WEAR_READINGS}`
                       : l.trend?.reaches && l.trend.reaches.km > 0
-                        ? `${units.show(l.limitMm, "length")} at ${units.show(roundKm(l.trend.reaches.km), "distance")}`
+                        ? `${units.show(l.limit, l.unit)} at ${units.show(roundKm(l.trend.reaches.km), "distance")}`
                         : "no sure rise"}
                   </span>
                 </Press>
@@ -65,13 +65,13 @@ const roundKm = (km: number): number => Math.round(km / 1000) * 1000;
 
 function Reach({ line }: { line: WearLine }) {
   const units = useUnits();
-  const { trend, limitMm, points, vehicles } = line;
+  const { trend, limit, points, vehicles } = line;
   const behind = `${count(points.length, "reading")}, ${count(vehicles, "vehicle")}`;
   if (points.length < LEAST_WEAR_READINGS) return <>No figure from fewer than three readings: {behind}.</>;
   if (!trend?.reaches || trend.reaches.low < 0) {
     return (
       <>
-        It cannot be said yet when it reaches {units.show(limitMm, "length")}: it does not rise surely. {behind}.
+        It cannot be said yet when it reaches {units.show(limit, line.unit)}: it does not rise surely. {behind}.
       </>
     );
   }
@@ -79,7 +79,7 @@ function Reach({ line }: { line: WearLine }) {
   return (
     <>
       <b>
-        It reaches {units.show(limitMm, "length")} at about {units.show(roundKm(km), "distance")},
+        It reaches {units.show(limit, line.unit)} at about {units.show(roundKm(km), "distance")},
       </b>{" "}
       95 % range {units.bare(roundKm(low), "distance")} to {units.show(roundKm(high), "distance")}; {behind}.
     </>

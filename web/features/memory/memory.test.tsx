@@ -35,7 +35,17 @@ const job = (data: Partial<MemoryView["jobs"][number]>): MemoryView["jobs"][numb
   ...data,
 });
 const memory = (data: Partial<MemoryView> = {}): void =>
-  answering("/api/memory", () => ({ jobs: [], vehicles: [], setups: [], readings: [], joints: [], ...data }));
+  answering("/api/memory", () => ({
+    jobs: [],
+    vehicles: [],
+    setups: [],
+    readings: [],
+    joints: [],
+    rechecks: [],
+    groups: [],
+    signatures: [],
+    ...data,
+  }));
 
 beforeEach(() => {
   answering("/api/shop", () => ({ shop: { ...SHOP, version: 1 }, people: [], shopId: "x" }));

@@ -1,51 +1,39 @@
 import { Button, Progress } from "antd";
 import type { RefObject } from "react";
-import type { JobView } from "../../../contract";
+import type { JobView, PaperKind, Shop } from "../../../contract";
 import { useObservationWords } from "../../data/useKnowledge";
 import { useUnits } from "../../format/units";
 import { dateText, vehicleTitle } from "../../format/words";
 import { proofOf } from "../../pieces/job/headline";
+import { headOf } from "./Article";
+import { paperName } from "./paper";
 import { useRecordPdf } from "./useRecordPdf";
 
 /** The sheet as a file, and an e-mail with its text ready. */
 export function SendSheet({
   view,
   which,
-  head,
-  paper,
+  shop,
   article,
 }: {
   view: JobView;
-  which: "customer" | "record";
-  head: string;
-  paper: "A4" | "Letter";
+  which: PaperKind;
+  shop: Shop | undefined;
   article: RefObject<HTMLElement | null>;
 }) {
   const { state, make, stop } = useRecordPdf();
   const units = useUnits();
   const words = useObservationWords();
   const { job, vehicle } = view;
-  const name = `job-${job.number ?? "new"}-${vehicle.tag.replace(/\W+/g, "")}${which === "customer" ? "" : "-record"}.pdf`;
-  const title = `${which === "customer" ? "Sheet" : "Record"} of job ${job.number ?? ""}, ${vehicle.tag}`;
-  const file = (): void => {
-    if (!article.current) return;
-    const foot = [head, `job ${job.number ?? ""}`, vehicle.tag].filter(Boolean).join(", ");
-    void make(
-      article.current,
-      name,
-      // The moment of the record, not of the file: the same record gives the same bytes.
-      { title, paper, foot, date: new Date(job.closedAt ?? job.updatedAt) },
-      which === "customer",
-    );
-  };
+  const { file, title } = paperName(view, which);
   const lines = proofOf(view, units, words).map((l) => `${l.lead} ${l.rest}`.trim());
   const body = [
     vehicle.owner ? `To ${vehicle.owner},` : "",
     `${vehicleTitle(vehicle)}, ${vehicle.tag}, job ${job.number ?? ""}${job.closedAt ? ` of ${dateText(job.closedAt)}` : ""}.`,
     ...lines,
     job.verdict,
-    `The sheet is attached: ${name}`,
-    head,
+    `The sheet is attached: ${file}`,
+    headOf(shop),
   ]
     .filter(Boolean)
     .join("\n\n");
@@ -66,7 +54,7 @@ export function SendSheet({
           <span className="lb" role="status">
             {state.state === "made" ? state.says : state.state === "failed" ? "The file could not be made." : ""}
           </span>
-          <Button onClick={file}>PDF</Button>
+          <Button onClick={() => article.current && void make(article.current, view, which, shop)}>PDF</Button>
         </>
       )}
       <Button href={`mailto:?subject=${encodeURIComponent(title)}&body=${encodeURIComponent(body)}`}>E-mail</Button>

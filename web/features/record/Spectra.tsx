@@ -34,7 +34,12 @@ function OnPaper({ recording: r }: { recording: VibrationRecording }) {
   const { last, result } = useTask("spectrum", { file: r.file, rateHz: r.rateHz });
   if (result.state === "refused" || result.state === "lost")
     return <p className="lb">{r.name}: not readable any more.</p>;
-  if (!last) return <p className="lb">{r.name}: calculating…</p>;
+  if (!last)
+    return (
+      <p className="lb" data-to-come>
+        {r.name}: calculating…
+      </p>
+    );
   const { amplitude, binHz } = last;
   const x = (hz: number): number => LEFT + (hz / TO_HZ) * (WIDTH - LEFT - 8);
   // As many steps as the paper shows, each as high as the highest line in it.

@@ -78,7 +78,7 @@ export function Archive() {
         {said ??
           (taken
             ? `${count(taken.created, "record")} added, ${taken.updated} changed${taken.refused.length ? `, ${taken.refused.length} refused` : ""}.`
-            : "A vehicle or a job goes out from its own page. What an archive would change is shown first.")}
+            : "A vehicle or a job goes out from its own page, with its sheets as PDF. In the archive of the whole shop are those PDFs that were made before and still hold. What an archive would change is shown first.")}
       </p>
       {taken && taken.refused.length > 0 && (
         <ul className="lined" aria-label="Refused">

@@ -2,7 +2,6 @@ import { Button, Modal } from "antd";
 import { useMemo, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { useVehicleQuery } from "../../data/api";
-import { archiveAddress } from "../../data/archive";
 import { shopVisits } from "../../../domain";
 import { useAppSelector } from "../../data/hooks";
 import { useKeys } from "../../data/useKeys";
@@ -13,6 +12,7 @@ import { Tag } from "../../ui/pictograms";
 import { Skeleton, Trouble } from "../../ui/states";
 import { LookAgain } from "../../pieces/rechecks/LookAgain";
 import { UndoKeys } from "../../pieces/job/UndoKeys";
+import { SendArchive } from "../record";
 import { GearboxEditor } from "./GearboxEditor";
 import { OpenJob } from "./OpenJob";
 import { WhatTurns } from "./WhatTurns";
@@ -61,9 +61,7 @@ export function VehiclePage() {
         <div className="push" />
         <UndoKeys scope={scope} edit={edit} />
         <SavedState />
-        <a className="ant-btn ant-btn-default" href={archiveAddress("vehicle", vehicle.id)} download>
-          Archive
-        </a>
+        <SendArchive of="vehicle" id={vehicle.id} jobs={data.jobs.map((j) => j.id)} />
         <Button onClick={() => setBinning(true)}>Into the bin</Button>
         <Button type="primary" onClick={() => setOpening(true)}>
           Open a job

@@ -2,7 +2,8 @@ import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { describe, expect, it } from "vitest";
 import type { Block, Cell } from "./blocks";
-import { columnWidths, makePdf, Stopped, type PdfOptions } from "./makePdf";
+import { columnWidths, makePdf, type PdfOptions } from "./makePdf";
+import { Stopped } from "./stopped";
 import { inFonts } from "./type";
 
 const require = createRequire(import.meta.url);

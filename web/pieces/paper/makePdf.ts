@@ -1,4 +1,5 @@
 import type { Block, Cell, Run } from "./blocks";
+import { Stopped } from "./stopped";
 import { inFonts, type Fonts } from "./type";
 
 type Doc = PDFKit.PDFDocument;
@@ -26,9 +27,6 @@ export interface MadePdf {
   /** Pictures that could not be had. */
   missing: string[];
 }
-
-/** Thrown where the person asked to stop. */
-export class Stopped extends Error {}
 
 const POINT_PER_MM = 72 / 25.4;
 const MARGIN = 18 * POINT_PER_MM;

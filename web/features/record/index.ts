@@ -1,0 +1,1 @@
+export { SendArchive } from "./SendArchive";

@@ -1,0 +1,2 @@
+/** Thrown where the person asked to stop. */
+export class Stopped extends Error {}
