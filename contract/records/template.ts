@@ -22,6 +22,17 @@ export const stepDrawings = [
   "smallEndProud",
   "flatWasher",
   "endsToMarks",
+  "ringInGroove",
+  "ringFirst",
+  "lipToOil",
+  "arrowsToArms",
+  "leanRearward",
+  "patternStraight",
+  "pinDepth",
+  "notchInHole",
+  "splinesIn",
+  "plateFlat",
+  "endClicked",
 ] as const;
 export type StepDrawing = (typeof stepDrawings)[number];
 

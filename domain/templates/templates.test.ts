@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { resources, templateContent, type TemplateContent } from "../../contract";
+import { resources, stepDrawings, templateContent, type TemplateContent } from "../../contract";
 import { plan } from "../../core";
 import { beginBy, faultsOf, mergeTemplates, planQuestion, USUAL_HOURS, type TemplateFault } from "../work";
 import { brokenRule } from "../rules";
@@ -29,6 +29,12 @@ describe("the supplied kinds of job", () => {
     const torqued = new Set(facts.flatMap((f) => f.torques));
     expect(t.groups.filter((g) => !torqued.has(g.name))).toEqual([]);
     expect(t.steps.some((s) => /drive/i.test(s.text))).toBe(true);
+  });
+
+  it("draw every step whose outcome is a question of which way round, and have no drawing that none shows", () => {
+    const facts = suppliedTemplates.flatMap((t) => t.steps.map((s) => s.facts));
+    expect(facts.filter((f) => f.orientation.length > 0 !== (f.drawing !== ""))).toEqual([]);
+    expect(new Set(facts.map((f) => f.drawing).filter(Boolean))).toEqual(new Set(stepDrawings));
   });
 
   it.each(named)("%s: becomes a job whose order can be planned, with less walking than as listed", (_title, t) => {
