@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { resources, stepDrawings, templateContent, type TemplateContent } from "../../contract";
 import { plan } from "../../core";
-import { beginBy, faultsOf, mergeTemplates, planQuestion, USUAL_HOURS, type TemplateFault } from "../work";
+import { beginBy, faultsOf, mergeTemplates, planQuestion, stepSource, USUAL_HOURS, type TemplateFault } from "../work";
 import { brokenRule } from "../rules";
 import { jobView, record } from "../../tests/domain/records";
 import { suppliedTemplates } from ".";
@@ -66,11 +66,15 @@ describe("the supplied kinds of job", () => {
   it.each(named)("%s: can be merged with every other, and still comes together again", (_title, t) => {
     for (const other of suppliedTemplates) {
       if (other === t) continue;
-      const { content, shared } = mergeTemplates(t, other);
+      const { content, shared, sources } = mergeTemplates(t, other);
       expect(content.steps.length).toBe(t.steps.length + other.steps.length - shared.length);
       const kinds = faultsOf(content).filter((f) => f.kind !== "repeatedKey");
       expect({ with: other.id, kinds }).toEqual({ with: other.id, kinds: [] });
       expect(templateContent.safeParse(content).success).toBe(true);
+      // Its minutes are learned as a step of the kind it comes from, whatever it is called beside the other.
+      const known = new Set([t, other].flatMap((k) => k.steps.map((s) => stepSource(k.id, s))));
+      expect(content.steps.filter((s) => !known.has(sources.get(s.id) ?? ""))).toEqual([]);
+      expect(new Set(content.steps.map((s) => sources.get(s.id))).size).toBe(content.steps.length);
     }
   });
 });

@@ -10,7 +10,7 @@ import type {
 } from "../../contract";
 import { nextPosition, recordsAfter } from "../job";
 import { groupFrom, partFrom } from "../sheets";
-import { besideOf, both, needsFirst } from "./merge";
+import { besideOf, both, needsFirst, stepSource } from "./merge";
 
 const wordsOf = (name: string): string[] =>
   name
@@ -50,9 +50,6 @@ export interface Beginning {
 /** The step of its template a record came from; the star marks those that are common to several kinds. */
 const stepIdOf = (s: Step): string => (s.source.split("/")[1] ?? "").replace(/\*$/, "") || s.id;
 const isCommon = (s: Pick<Step, "source">): boolean => s.source.endsWith("*");
-/** Where a record says it came from: by this its minutes are learned. */
-export const stepSource = (template: string, s: Pick<TemplateStep, "id" | "common">): string =>
-  `${template}/${s.id}${s.common ? "*" : ""}`;
 
 /**
  * Common steps of a job that a template shares, by their name in it. One that is over is shared only while nothing

@@ -4,13 +4,12 @@ export {
   templateChanges,
   lineFor,
   NO_FACTS,
-  stepSource,
   templateOf,
   UNSAID_MIN,
   type Beginning,
 } from "./begin";
 export { leftOpen, markOf, minutesWorked, toAnswer, unanswered, waitOf, type Left, type ToAnswer } from "./left";
-export { besideOf, mergeTemplates, type MergeConflict } from "./merge";
+export { besideOf, mergeTemplates, stepSource, type MergeConflict } from "./merge";
 export { estimateMinutes } from "./minutes";
 export { faultsOf, type TemplateFault } from "./mirror";
 export {

@@ -17,6 +17,10 @@ const own = (t: string): string => t;
 
 const loadText = (load: readonly LoadWord[]): string => [...load].sort().join(" ");
 
+/** Where a record says it came from: by this its minutes are learned. */
+export const stepSource = (template: string, s: Pick<TemplateStep, "id" | "common">): string =>
+  `${template}/${s.id}${s.common ? "*" : ""}`;
+
 type Work = Pick<TemplateStep, "minutes" | "hands" | "waitMin" | "needs" | "load" | "facts">;
 
 /** Longest caution a step keeps. */
@@ -114,8 +118,13 @@ export function besideOf(
 export function mergeTemplates(
   a: TemplateContent,
   second: TemplateContent,
-): { content: TemplateContent; shared: string[]; conflicts: MergeConflict[] } {
+): { content: TemplateContent; shared: string[]; conflicts: MergeConflict[]; sources: Map<string, string> } {
   const b = besideOf(second, a.steps);
+  // By each template's own name, so that what a step took elsewhere counts here; a shared one is the first's.
+  const sources = new Map([
+    ...b.steps.map((s, k) => [s.id, stepSource(second.id, second.steps[k])] as const),
+    ...a.steps.map((s) => [s.id, stepSource(a.id, s)] as const),
+  ]);
   const theirs = new Map(b.steps.filter((s) => s.common).map((s) => [s.id, s]));
   const shared = a.steps.filter((s) => s.common && theirs.has(s.id)).map((s) => s.id);
   const conflicts = a.steps.flatMap((s): MergeConflict[] => {
@@ -133,6 +142,7 @@ export function mergeTemplates(
   return {
     shared,
     conflicts,
+    sources,
     content: {
       ...a,
       id: `${a.id}+${b.id}`.slice(0, 60),

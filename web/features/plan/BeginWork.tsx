@@ -62,11 +62,8 @@ export function BeginWork({ view, edit, tabs, onOwn }: StageProps & { tabs: Reac
         .filter((l) => l.applies.answer !== "no")
         .map((l) => l.line)
     : [];
-  /** Of two kinds in one visit a step is looked for in the one it comes from. */
-  const minutes = (s: TemplateStep): number => {
-    const from = chosenKinds.find((t) => t.steps.some((x) => x.id === s.id)) ?? chosenKinds[0];
-    return workshop.minutesOf(stepSource(from.id, s), s.minutes);
-  };
+  const minutes = (s: TemplateStep): number =>
+    workshop.minutesOf(merged?.sources.get(s.id) ?? stepSource(first.id, s), s.minutes);
   const toggle = (id: string): void =>
     setChosen(ids.includes(id) ? ids.filter((i) => i !== id) : [...ids, id].slice(-2));
 
