@@ -13,6 +13,7 @@ import { powerunitFigures } from "./powerunit";
 import { recordFigures } from "./records";
 import { report, type Figure } from "./report";
 import { saveFigures } from "./saves";
+import { sheetOpeningFigures } from "./sheetOpening";
 import { sheetFigures } from "./sheets";
 import { solverFigures } from "./solver";
 import { vibrationFigures } from "./vibration";
@@ -24,6 +25,7 @@ const parts: Record<string, () => Figure[] | Promise<Figure[]>> = {
   records: recordFigures,
   plan: planFigures,
   sheets: sheetFigures,
+  sheetOpening: sheetOpeningFigures,
   photos: photoFigures,
   memory: memoryFigures,
   paper: paperFigures,
@@ -43,7 +45,7 @@ if (unknown) {
   console.error(`bench: got "${unknown}"; accepted: ${Object.keys(parts).join(", ")}`);
   process.exit(2);
 }
-if (names.some((n) => ["bundle", "drag", "vibration", "saves", "kills", "paper"].includes(n)))
+if (names.some((n) => ["bundle", "drag", "vibration", "saves", "kills", "paper", "sheetOpening"].includes(n)))
   spawnSync("node", ["scripts/build.mjs"], { stdio: "inherit" });
 let good = true;
 for (const name of names) good = report(await parts[name]()) && good;

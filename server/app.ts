@@ -29,6 +29,9 @@ import { Photos } from "./photos";
 import { Recordings } from "./recordings";
 import { Changes, Views } from "./services";
 
+/** Of packing: the least. What is sent goes over a wire of the house, and packing it well takes longer than sending it. */
+const QUICK = 1;
+
 /** How often the schedule of backups is looked at. */
 const SCHEDULE_LOOK_MS = 60_000;
 
@@ -69,7 +72,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
   // Even an error that strikes while an error is answered leaves without its inside.
   app.set("env", "production");
   // Whatever is refused on the way carries the same headers.
-  app.use(headers, onlyLocalHost, onlyOwnOrigin, steadyWrites(options.writesAMinute), compression());
+  app.use(headers, onlyLocalHost, onlyOwnOrigin, steadyWrites(options.writesAMinute), compression({ level: QUICK }));
   app.use(pinoHttp({ logger: log, autoLogging: log.level === "debug" }));
   // Pictures and recordings lie beside the database: a copy of the folder takes them along.
   const photos = new Photos(join(folder, "photos"));

@@ -174,6 +174,7 @@ const records = api.injectEndpoints({
 });
 
 export const {
+  usePrefetch,
   useYardQuery,
   useVehiclesQuery,
   useVehicleQuery,

@@ -1,5 +1,5 @@
 import { Button } from "antd";
-import { useMemo, useState } from "react";
+import { useDeferredValue, useMemo, useState } from "react";
 import { addressOf, type Sheet, type SpecLine, type Vehicle } from "../../../contract";
 import { appliesTo, questionsFor, valueOf, type Applies } from "../../../domain";
 import type { Editor } from "../../data/saving";
@@ -13,6 +13,8 @@ import css from "./sheets.module.css";
 
 /** Names shown at first. */
 const FIRST = 40;
+/** As many as a screen is high: the others come right after, without holding up the first look. */
+const AT_ONCE = 16;
 
 /** Parts by name: each number with the build dates it is for, against the vehicle that is looked at. */
 export function PartsColumn({
@@ -39,7 +41,8 @@ export function PartsColumn({
     return [...found];
   }, [lines]);
   const total = all.filter((l) => l.line.kind === "part").length;
-  const shown = whole ? groups : groups.slice(0, FIRST);
+  const most = useDeferredValue(whole ? groups.length : FIRST, AT_ONCE);
+  const shown = groups.slice(0, most);
   const years = yearsOf(
     sheet,
     all.map((l) => l.line),

@@ -3,7 +3,7 @@ import { useMemo, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Operation, SheetListLine, WantedValue } from "../../../contract";
 import { photosOf, readSheet } from "../../../domain";
-import { useBookQuery, useSheetsQuery } from "../../data/api";
+import { useBookQuery, usePrefetch, useSheetsQuery } from "../../data/api";
 import { useKeys } from "../../data/useKeys";
 import { newId, useEdit } from "../../data/saving";
 import { builtText, LINE_KIND_NAMES } from "../../format/sheetWords";
@@ -197,10 +197,16 @@ function NameDialog({ onBegin, onClose }: { onBegin: (name: string) => void; onC
   );
 }
 
+/** What was fetched ahead so many seconds ago is still good: the page asks anew when it opens where it is not. */
+const FRESH_S = 20;
+
 function SheetLine({ sheet: s }: { sheet: SheetListLine }) {
+  // A large sheet is fetched while the pointer or the keyboard comes to rest on it.
+  const fetchSheet = usePrefetch("sheet", { ifOlderThan: FRESH_S });
+  const ahead = (): void => fetchSheet(s.id);
   return (
     <li>
-      <Link to={`/sheets/${s.id}`}>
+      <Link to={`/sheets/${s.id}`} onPointerEnter={ahead} onFocus={ahead}>
         <span>
           <b className="rt">{s.name}</b>
           <span className="lb">

@@ -1,6 +1,6 @@
 import { Button } from "antd";
 import { Question } from "../../pieces/sheets/Question";
-import { useState } from "react";
+import { useDeferredValue, useState } from "react";
 import type { LineKind, SpecLine } from "../../../contract";
 import { formatNumber } from "../../../core";
 import { useUnits } from "../../format/units";
@@ -15,6 +15,8 @@ import css from "./sheets.module.css";
 
 /** Lines shown at first; the list is sorted by what needs work. */
 const FIRST = 60;
+/** As many as a screen is high: the others come right after, without holding up the first look. */
+const AT_ONCE = 14;
 
 const OTHERS = ["setting", "fluid", "interval"] as const satisfies readonly LineKind[];
 
@@ -34,7 +36,8 @@ export function TorqueColumn({
 }) {
   const [whole, setWhole] = useState(false);
   const torques = lines.filter((l) => l.line.kind === "torque");
-  const shown = whole ? torques : torques.slice(0, FIRST);
+  const most = useDeferredValue(whole ? torques.length : FIRST, AT_ONCE);
+  const shown = torques.slice(0, most);
   const numberOf = (line: SpecLine): number => places.find((p) => p.name === line.place.trim())?.number ?? 0;
   const total = all.filter((l) => l.line.kind === "torque").length;
   return (
