@@ -91,6 +91,17 @@ export class JobTale {
     return this;
   }
 
+  /** A part, and other ways round it that are weighed against buying it. */
+  partOr(
+    name: string,
+    data: Partial<NewFields<"part">>,
+    ways: ({ name: string } & Partial<NewFields<"part">>)[],
+  ): this {
+    const insteadOf = this.add("part", { jobId: this.id, name, position: this.place++, ...data });
+    for (const way of ways) this.part(way.name, { ...way, insteadOf, alternative: true });
+    return this;
+  }
+
   step(
     text: string,
     where: NewFields<"step">["place"],

@@ -41,8 +41,10 @@ export async function pickupAsk(t: Teller): Promise<void> {
     lever: { knob: { xMm: 18, zMm: 420 }, pin: { xMm: 0, zMm: -64 }, drive: { kind: "direct", axisDeg: 0 }, cross: {} },
   });
   // The later bush does not fit a vehicle of this year; the turned one would do instead.
-  job
-    .part("Transfer lever bush", { number: "DM-44-19", price: 11.5, builtFrom: "2011-03" })
-    .part("Transfer lever bush, turned from acetal", { price: 22, alternative: true });
+  job.partOr("Transfer lever bush", { number: "DM-44-19", price: 11.5, builtFrom: "2011-03" }, [
+    { name: "Turned from acetal", way: "repair", price: 22, addsMin: 40, state: "arrived" },
+    { name: "Lever with its bush", way: "used", price: 35, addsMin: 10, arrives: days.day(5), maker: "Torvey Spares" },
+    { name: "Brass shim", way: "temporary", price: 2, addsMin: 25, state: "arrived", recheck: days.day(30) },
+  ]);
   await job.tell("Jumping stick on the quarry pickup");
 }

@@ -1,5 +1,6 @@
 import { boundsOf, resources, type Part } from "../../../contract";
 import { Button } from "antd";
+import { formatNumber } from "../../../core";
 import { useState } from "react";
 import { useShopQuery } from "../../data/api";
 import { NumberField, PriceField } from "../../ui/NumberField";
@@ -22,6 +23,9 @@ const STATES = {
   fitted: "fitted",
   notSold: "no longer sold",
 } as const;
+
+/** Name of the part this one would stand for. */
+const instead = (p: Part, all: readonly Part[]): string | undefined => all.find((o) => o.id === p.insteadOf)?.name;
 
 /** What is built in, what is carried over from the old part, and where each stands. */
 export function PartsList({ view, edit }: StageProps) {
@@ -68,10 +72,16 @@ export function PartsList({ view, edit }: StageProps) {
                       {doubtText(d)}
                     </span>
                   ))}
-                {p.alternative && <span className="lb">alternative, not in the total</span>}
+                {p.alternative && (
+                  <span className="lb">
+                    {instead(p, view.part)
+                      ? `instead of ${instead(p, view.part)}, not in the total`
+                      : "alternative, not in the total"}
+                  </span>
+                )}
               </Press>
               <span className="n">{p.quantity === 1 ? "" : `${p.quantity} ×`}</span>
-              <span className="n">{p.price === null ? "" : p.price.toFixed(2)}</span>
+              <span className="n">{p.price === null ? "" : formatNumber(p.price, 2)}</span>
               <span style={{ width: 104 }}>
                 <Choice
                   label={`State of ${p.name}`}

@@ -4,9 +4,11 @@ import dayjs from "dayjs";
 import { Link } from "react-router";
 import { z } from "zod";
 import { boundsOf, partWays, resources, type Part } from "../../../contract";
+import { formatNumber } from "../../../core";
 import { nextPosition } from "../../../domain";
 import { useShop } from "../../data/useShop";
 import type { StageProps } from "../../data/stage";
+import { dayText } from "../../format/words";
 import { DayField } from "../../ui/DayField";
 import { NumberField, PriceField } from "../../ui/NumberField";
 import { Choice, TextField } from "../../ui/TextField";
@@ -62,7 +64,7 @@ export function Ways({ view, edit }: StageProps) {
             <div className="row-flex">
               <h2 className="hd2">
                 {of.name}
-                {of.state === "notSold" && ", no longer sold"}
+                {of.state === "notSold" && ", no longer sold"} <span className="lb">ways to get it</span>
               </h2>
               <span className="push" />
               <Button size="small" onClick={() => setAdding(of)}>
@@ -84,20 +86,23 @@ export function Ways({ view, edit }: StageProps) {
                   </tr>
                 </thead>
                 <tbody>
-                  {ways.map((w) => (
-                    <tr key={w.id}>
-                      <td>
-                        <Radio checked={!w.alternative} onChange={() => choose(of, w)}>
-                          {w.name} <span className="lb">{WAYS[w.way]}</span>
-                        </Radio>
-                      </td>
-                      <td className="n">{w.price === null ? "" : (w.price * w.quantity).toFixed(2)}</td>
-                      <td className="n">{w.addsMin}</td>
-                      <td className="n">{inAll(w)?.toFixed(2) ?? "not known"}</td>
-                      <td>{w.state === "arrived" ? "in stock" : (w.arrives ?? "not known")}</td>
-                      <td>{w.recheck ?? (w.way === "temporary" ? "not set" : "none")}</td>
-                    </tr>
-                  ))}
+                  {ways.map((w) => {
+                    const total = inAll(w);
+                    return (
+                      <tr key={w.id}>
+                        <td>
+                          <Radio checked={!w.alternative} onChange={() => choose(of, w)}>
+                            {w.name} <span className="lb">{WAYS[w.way]}</span>
+                          </Radio>
+                        </td>
+                        <td className="n">{w.price === null ? "" : formatNumber(w.price * w.quantity, 2)}</td>
+                        <td className="n">{w.addsMin}</td>
+                        <td className="n">{total === null ? "not known" : formatNumber(total, 2)}</td>
+                        <td>{w.state === "arrived" ? "in stock" : w.arrives ? dayText(w.arrives) : "not known"}</td>
+                        <td>{w.recheck ? dayText(w.recheck) : w.way === "temporary" ? "not set" : "none"}</td>
+                      </tr>
+                    );
+                  })}
                 </tbody>
               </table>
             )}
