@@ -1,14 +1,23 @@
 import type { z } from "zod";
 import { boundsOf } from "../../contract";
 import type { QuantityKind } from "../../core";
+import { DayField } from "./DayField";
 import { NumberField } from "./NumberField";
 import { QuantityField } from "./QuantityField";
+import { Choice, TextField } from "./TextField";
 
-/** One figure of a record or a question: where it stands in it, and how it is called. */
-export interface FigureField {
+interface Called {
   /** Path from the value: "swing.firstDeg". Its bounds are those of the shape. */
   at: string;
   label: string;
+  /** In a list the head of the column says it; the label is for those who listen. */
+  hideLabel?: boolean;
+  /** How the change is called in the history; its label, or the word that was chosen, where nothing is said. */
+  what?: string;
+}
+
+/** One figure of a record or a question: where it stands in it, and how it is called. */
+export interface FigureField extends Called {
   /** A quantity is typed in any of its units; a figure without one is a plain number. */
   kind?: QuantityKind;
   /** Unit of a plain number. */
@@ -17,28 +26,42 @@ export interface FigureField {
   hint?: string;
   /** In whole numbers only. */
   whole?: boolean;
-  /** In a list the head of the column says it; the label is for those who listen. */
-  hideLabel?: boolean;
   /** May be emptied: then it is not known. */
   clears?: boolean;
-  /** How the change is called in the history; its label where nothing is said. */
-  what?: string;
 }
+
+/** A line of text; it needs a few words where the shape says so. */
+interface WordsField extends Called {
+  words: true;
+  placeholder?: string;
+}
+
+/** One of a few words. */
+interface ChosenField extends Called {
+  options: Readonly<Record<string, string>>;
+}
+
+/** A day, or a month where that is all that is known; may be left empty. */
+interface CalendarField extends Called {
+  day: "day" | "month";
+}
+
+export type ShapeField = FigureField | WordsField | ChosenField | CalendarField;
 
 type Bag = Record<string, unknown>;
 
-const read = (value: object, path: readonly string[]): number | null =>
-  (path.reduce<unknown>((v, key) => (v as Bag | null | undefined)?.[key], value) as number | null | undefined) ?? null;
+const read = (value: object, path: readonly string[]): unknown =>
+  path.reduce<unknown>((v, key) => (v as Bag | null | undefined)?.[key], value) ?? null;
 
-/** The top field of a value with one figure in it changed. */
-function patched(value: object, [key, ...rest]: readonly string[], figure: number | null): Bag {
-  const own = (value as Bag)[key];
-  return { [key]: rest.length ? { ...(own as Bag), ...patched(own as object, rest, figure) } : figure };
+/** The top field of a value with one field in it changed. */
+function patched(value: object, [key, ...rest]: readonly string[], next: unknown): Bag {
+  const own = (value as Bag | null)?.[key];
+  return { [key]: rest.length ? { ...(own as Bag), ...patched(own as object, rest, next) } : next };
 }
 
 /**
- * A row of figures that stand in one value. `within` says where that value stands in the shape, where it is not the
- * whole of it: "holes[]".
+ * A row of fields that stand in one value, each with the ends its shape gives it. `within` says where that value stands
+ * in the shape, where it is not the whole of it: "holes[]".
  */
 export function ShapeFields<T extends object>({
   shape,
@@ -50,23 +73,49 @@ export function ShapeFields<T extends object>({
   shape: z.ZodType;
   within?: string;
   value: T;
-  fields: readonly FigureField[];
-  /** What changed, how it is called, and the figure as it was typed. */
+  fields: readonly ShapeField[];
+  /** What changed, how it is called, and how it was typed. */
   onChange: (patch: Partial<T>, what: string, typed: string) => void;
 }) {
-  return fields.map(({ at, label, kind, unit = "", digits, hint, clears, whole, hideLabel, what = label }) => {
+  return fields.map((field) => {
+    const { at, label, hideLabel, what = label } = field;
     const path = at.split(".");
-    const set = (figure: number | null, typed: string): void =>
-      onChange(patched(value, path, figure) as Partial<T>, what, typed);
-    const bounds = boundsOf(shape, within ? `${within}.${at}` : at);
+    const set = (next: unknown, typed: string, called = what): void =>
+      onChange(patched(value, path, next) as Partial<T>, called, typed);
     const shown = read(value, path);
+    const shared = { label, hideLabel };
+    if ("options" in field) {
+      const choose = (next: string): void => set(next, next, field.what ?? field.options[next]);
+      return <Choice key={at} {...shared} value={shown as string} options={field.options} onChange={choose} />;
+    }
+    if ("day" in field) {
+      const keep = (day: string | null): void => set(day, day ?? "");
+      return (
+        <DayField key={at} label={label} month={field.day === "month"} value={shown as string | null} onCommit={keep} />
+      );
+    }
+    const bounds = boundsOf(shape, within ? `${within}.${at}` : at);
+    if ("words" in field) {
+      return (
+        <TextField
+          {...shared}
+          key={at}
+          value={shown as string}
+          required={bounds.min > 0}
+          max={bounds.max}
+          placeholder={field.placeholder}
+          onCommit={(text) => set(text, text)}
+        />
+      );
+    }
+    const { kind, unit = "", digits, hint, clears, whole } = field;
+    const figure = shown as number | null;
     return kind ? (
       <QuantityField
+        {...shared}
         key={at}
-        label={label}
-        hideLabel={hideLabel}
         kind={kind}
-        base={shown}
+        base={figure}
         {...bounds}
         digits={digits}
         hint={hint}
@@ -75,17 +124,16 @@ export function ShapeFields<T extends object>({
       />
     ) : (
       <NumberField
+        {...shared}
         key={at}
-        label={label}
-        hideLabel={hideLabel}
         whole={whole}
-        value={shown}
+        value={figure}
         {...bounds}
         unit={unit}
         digits={digits}
-        onCommit={(figure) =>
-          (figure !== null || clears) &&
-          set(figure, figure === null ? "not known" : `${figure}${unit === "°" ? "" : " "}${unit}`.trim())
+        onCommit={(next) =>
+          (next !== null || clears) &&
+          set(next, next === null ? "not known" : `${next}${unit === "°" ? "" : " "}${unit}`.trim())
         }
       />
     );

@@ -43,16 +43,11 @@ export function GroupForm({
   onPatch: (data: Partial<TorqueGroup>, what: string) => void;
   onBin: () => void;
 }) {
+  const own = { shape: resources.torqueGroup, value: g, onChange: onPatch };
   return (
     <div className="pmore">
       <div className="fields">
-        <TextField
-          label="where"
-          value={g.name}
-          required
-          max={boundsOf(resources.torqueGroup, "name").max}
-          onCommit={(name) => onPatch({ name }, "name")}
-        />
+        <ShapeFields {...own} fields={[{ at: "name", label: "where", words: true, what: "name" }]} />
         <SpecField
           label="specification, as written"
           value={g.specTyped}
@@ -67,11 +62,9 @@ export function GroupForm({
             )
           }
         />
-        <TextField
-          label="source"
-          value={g.specSource}
-          placeholder="sheet and row"
-          onCommit={(specSource) => onPatch({ specSource }, "source")}
+        <ShapeFields
+          {...own}
+          fields={[{ at: "specSource", label: "source", words: true, placeholder: "sheet and row" }]}
         />
         <Choice
           label="the figure is"
@@ -103,23 +96,13 @@ export function GroupForm({
           whileTyping={false}
           onCommit={(count) => onPatch({ count: count ?? 1 }, `${count ?? 1} fasteners`)}
         />
-        <TextField
-          label="thread"
-          value={g.thread}
-          placeholder="M10x1.25"
-          onCommit={(thread) => onPatch({ thread }, "thread")}
-        />
-        <Choice
-          label="grade"
-          value={g.grade}
-          options={GRADES}
-          onChange={(grade) => onPatch({ grade }, `grade ${grade || "not known"}`)}
-        />
         <ShapeFields
-          shape={resources.torqueGroup}
-          value={g}
-          onChange={(data, what) => onPatch(data, what)}
-          fields={[{ at: "lengthMm", label: "long", kind: "length", clears: true, hint: "not known" }]}
+          {...own}
+          fields={[
+            { at: "thread", label: "thread", words: true, placeholder: "M10x1.25" },
+            { at: "grade", label: "grade", options: GRADES, what: "grade" },
+            { at: "lengthMm", label: "long", kind: "length", clears: true, hint: "not known" },
+          ]}
         />
         <TextField
           label="passes"
@@ -131,30 +114,15 @@ export function GroupForm({
             if (passes) onPatch({ passes }, `passes ${text}`);
           }}
         />
-        <Choice
-          label="torqued"
-          value={g.loadNeeded}
-          options={LOADS}
-          onChange={(loadNeeded) => onPatch({ loadNeeded }, LOADS[loadNeeded])}
-        />
-        <Choice label="bolts" value={g.reuse} options={REUSE} onChange={(reuse) => onPatch({ reuse }, REUSE[reuse])} />
-        <TextField
-          label="thread locker"
-          value={g.threadLocker}
-          placeholder="none"
-          onCommit={(threadLocker) => onPatch({ threadLocker }, "thread locker")}
-        />
-        <TextField
-          label="lubricant"
-          value={g.lubricant}
-          placeholder="dry"
-          onCommit={(lubricant) => onPatch({ lubricant }, "lubricant")}
-        />
-        <Choice
-          label="check pass"
-          value={g.check}
-          options={CHECKS}
-          onChange={(check) => onPatch({ check }, CHECKS[check])}
+        <ShapeFields
+          {...own}
+          fields={[
+            { at: "loadNeeded", label: "torqued", options: LOADS },
+            { at: "reuse", label: "bolts", options: REUSE },
+            { at: "threadLocker", label: "thread locker", words: true, placeholder: "none" },
+            { at: "lubricant", label: "lubricant", words: true, placeholder: "dry" },
+            { at: "check", label: "check pass", options: CHECKS },
+          ]}
         />
         <NumberField
           label="shop’s tolerance of a single value"

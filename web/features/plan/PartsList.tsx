@@ -1,9 +1,9 @@
-import { boundsOf, resources, type Part } from "../../../contract";
+import { resources, type Part } from "../../../contract";
 import { Button } from "antd";
 import { formatNumber } from "../../../core";
 import { useState } from "react";
 import { useShopQuery } from "../../data/api";
-import { NumberField, PriceField } from "../../ui/NumberField";
+import { PriceField } from "../../ui/NumberField";
 import { SlotSwitch } from "../../ui/slots";
 import { Choice, TextField } from "../../ui/TextField";
 import type { StageProps } from "../../data/stage";
@@ -11,9 +11,9 @@ import { nextPosition, fitDoubts, positionAt } from "../../../domain";
 import { SortableList } from "../../ui/SortableList";
 import { GiveBack } from "./GiveBack";
 import { AddLine } from "../../ui/AddLine";
-import { DayField } from "../../ui/DayField";
 import { doubtText } from "../../format/fitDoubts";
 import { Press } from "../../ui/Press";
+import { ShapeFields } from "../../ui/ShapeFields";
 import css from "./plan.module.css";
 
 const STATES = {
@@ -96,42 +96,19 @@ export function PartsList({ view, edit }: StageProps) {
             {open === p.id && (
               <div className="pmore">
                 <div className="fields">
-                  <TextField
-                    label="part"
-                    value={p.name}
-                    required
-                    max={boundsOf(resources.torqueGroup, "name").max}
-                    onCommit={(name) => patch(p, { name }, "name")}
-                  />
-                  <TextField label="number" value={p.number} onCommit={(number) => patch(p, { number }, "number")} />
-                  <TextField
-                    label="maker or seller"
-                    value={p.maker}
-                    onCommit={(maker) => patch(p, { maker }, "maker")}
-                  />
-                  <TextField
-                    label="fits variant"
-                    value={p.variant}
-                    onCommit={(variant) => patch(p, { variant }, "variant")}
-                  />
-                  <DayField
-                    month
-                    label="built from"
-                    value={p.builtFrom}
-                    onCommit={(builtFrom) => patch(p, { builtFrom }, "built from")}
-                  />
-                  <DayField
-                    month
-                    label="built to"
-                    value={p.builtTo}
-                    onCommit={(builtTo) => patch(p, { builtTo }, "built to")}
-                  />
-                  <NumberField
-                    label="how many"
-                    value={p.quantity}
-                    {...boundsOf(resources.part, "quantity")}
-                    unit=""
-                    onCommit={(quantity) => patch(p, { quantity: quantity ?? 1 }, "quantity")}
+                  <ShapeFields
+                    shape={resources.part}
+                    value={p}
+                    fields={[
+                      { at: "name", label: "part", words: true, what: "name" },
+                      { at: "number", label: "number", words: true },
+                      { at: "maker", label: "maker or seller", words: true, what: "maker" },
+                      { at: "variant", label: "fits variant", words: true, what: "variant" },
+                      { at: "builtFrom", label: "built from", day: "month" },
+                      { at: "builtTo", label: "built to", day: "month" },
+                      { at: "quantity", label: "how many", what: "quantity" },
+                    ]}
+                    onChange={(data, what) => patch(p, data, what)}
                   />
                   <PriceField
                     label="price each"

@@ -5,6 +5,7 @@ import type { StageProps } from "../../data/stage";
 import { enumerate } from "../../format/grammar";
 import { LOAD_NAMES, PLACE_NAMES } from "../../format/words";
 import { NumberField } from "../../ui/NumberField";
+import { ShapeFields } from "../../ui/ShapeFields";
 import { Choice, TextField } from "../../ui/TextField";
 
 /** Everything about one step: what, where, how long, by how many, after which, and what it says in Fit. */
@@ -31,18 +32,14 @@ export function StepDrawer({ view, edit, step, onClose }: StageProps & { step: S
   return (
     <Drawer open title={step.text} size={460} onClose={onClose}>
       <div className="fields">
-        <TextField
-          label="what is done"
-          value={step.text}
-          required
-          max={boundsOf(resources.step, "text").max}
-          onCommit={(text) => patch({ text }, "wording")}
-        />
-        <Choice
-          label="where"
-          value={step.place}
-          options={PLACE_NAMES}
-          onChange={(place) => patch({ place }, PLACE_NAMES[place])}
+        <ShapeFields
+          shape={resources.step}
+          value={step}
+          fields={[
+            { at: "text", label: "what is done", words: true, what: "wording" },
+            { at: "place", label: "where", options: PLACE_NAMES },
+          ]}
+          onChange={patch}
         />
         <NumberField
           label="takes"

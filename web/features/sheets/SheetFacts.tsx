@@ -1,10 +1,10 @@
 import { Modal } from "antd";
-import { boundsOf, resources, shifterKinds, type Sheet, type Vehicle } from "../../../contract";
+import { resources, shifterKinds, type Sheet, type Vehicle } from "../../../contract";
 import type { Editor } from "../../data/saving";
 import { LAYOUT_NAMES, SHIFTER_NAMES } from "../../format/words";
 import { Geometry } from "./Geometry";
 import css from "./sheets.module.css";
-import { DayField } from "../../ui/DayField";
+import { ShapeFields } from "../../ui/ShapeFields";
 import { Choice, TextField } from "../../ui/TextField";
 
 const KINDS = { "": "not known", ...SHIFTER_NAMES } as const;
@@ -27,38 +27,21 @@ export function SheetFacts({
     <Modal open title="What kind of vehicle" footer={null} width={640} onCancel={onClose}>
       <div className={css.facts}>
         <div className="fields">
-          <TextField
-            label="name of the sheet"
-            value={sheet.name}
-            required
-            max={boundsOf(resources.sheet, "name").max}
-            onCommit={(name) => patch({ name }, "name")}
-          />
-          {(["make", "model", "variant", "transmission", "option"] as const).map((key) => (
-            <TextField
-              key={key}
-              label={key === "transmission" ? "gearbox" : key}
-              value={sheet[key]}
-              onCommit={(text) => patch({ [key]: text }, key)}
-            />
-          ))}
-          <DayField
-            month
-            label="built from"
-            value={sheet.builtFrom}
-            onCommit={(builtFrom) => patch({ builtFrom }, "built from")}
-          />
-          <DayField
-            month
-            label="built to"
-            value={sheet.builtTo}
-            onCommit={(builtTo) => patch({ builtTo }, "built to")}
-          />
-          <Choice
-            label="engine"
-            value={sheet.layout}
-            options={LAYOUT_NAMES}
-            onChange={(layout) => patch({ layout }, LAYOUT_NAMES[layout])}
+          <ShapeFields
+            shape={resources.sheet}
+            value={sheet}
+            fields={[
+              { at: "name", label: "name of the sheet", words: true, what: "name" },
+              { at: "make", label: "make", words: true },
+              { at: "model", label: "model", words: true },
+              { at: "variant", label: "variant", words: true },
+              { at: "transmission", label: "gearbox", words: true },
+              { at: "option", label: "option", words: true },
+              { at: "builtFrom", label: "built from", day: "month" },
+              { at: "builtTo", label: "built to", day: "month" },
+              { at: "layout", label: "engine", options: LAYOUT_NAMES },
+            ]}
+            onChange={patch}
           />
           <Choice
             label="shifter"

@@ -2,11 +2,11 @@ import { Button } from "antd";
 import { boundsOf, resources, type Kit } from "../../../contract";
 import type { Editor } from "../../data/saving";
 import { useKits } from "../../data/useTemplates";
-import { NumberField, PriceField } from "../../ui/NumberField";
+import { PriceField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { RowsEditor } from "../../ui/RowsEditor";
+import { ShapeFields, type ShapeField } from "../../ui/ShapeFields";
 import { Empty } from "../../ui/states";
-import { Choice, TextField } from "../../ui/TextField";
 
 /** Origins a kit's measures can have. */
 const ORIGINS = { claimed: "claimed", measured: "measured" } as const;
@@ -16,6 +16,14 @@ export function Kits({ edit, currency }: { edit: Editor; currency: string }) {
   const kits = useKits();
   const patch = (k: Kit, data: Partial<Kit>, what: string): void => edit.update("kit", k, data, `${k.name}: ${what}`);
   const shape = resources.kit;
+  const own = (k: Kit, field: ShapeField) => (
+    <ShapeFields
+      shape={shape}
+      value={k}
+      fields={[{ ...field, hideLabel: true }]}
+      onChange={(data, what) => patch(k, data, what)}
+    />
+  );
   const add = (): void => void edit.create("kit", { name: `Lever ${kits.length + 1}` }, "Lever on the list");
   return (
     <section className="sect" aria-label="Levers that can be bought">
@@ -38,38 +46,15 @@ export function Kits({ edit, currency }: { edit: Editor; currency: string }) {
           columns={[
             {
               head: "name",
-              cell: (k) => (
-                <TextField
-                  label={`Name of ${k.name}`}
-                  hideLabel
-                  required
-                  max={boundsOf(shape, "name").max}
-                  value={k.name}
-                  onCommit={(name) => patch(k, { name }, "name")}
-                />
-              ),
+              cell: (k) => own(k, { at: "name", label: `Name of ${k.name}`, words: true, what: "name" }),
             },
             {
               head: "maker",
-              cell: (k) => (
-                <TextField
-                  label={`Maker of ${k.name}`}
-                  hideLabel
-                  value={k.maker}
-                  onCommit={(maker) => patch(k, { maker }, "maker")}
-                />
-              ),
+              cell: (k) => own(k, { at: "maker", label: `Maker of ${k.name}`, words: true, what: "maker" }),
             },
             {
               head: "number",
-              cell: (k) => (
-                <TextField
-                  label={`Number of ${k.name}`}
-                  hideLabel
-                  value={k.number}
-                  onCommit={(number) => patch(k, { number }, "number")}
-                />
-              ),
+              cell: (k) => own(k, { at: "number", label: `Number of ${k.name}`, words: true, what: "number" }),
             },
             {
               head: "pin, up or down",
@@ -99,28 +84,13 @@ export function Kits({ edit, currency }: { edit: Editor; currency: string }) {
             },
             {
               head: "measures",
-              cell: (k) => (
-                <Choice
-                  label={`Where the measures of ${k.name} come from`}
-                  hideLabel
-                  value={k.origin === "measured" ? "measured" : "claimed"}
-                  options={ORIGINS}
-                  onChange={(origin) => patch(k, { origin }, origin)}
-                />
-              ),
+              cell: (k) =>
+                own(k, { at: "origin", label: `Where the measures of ${k.name} come from`, options: ORIGINS }),
             },
             {
               head: "claims, %",
-              cell: (k) => (
-                <NumberField
-                  label={`Claim of ${k.name}`}
-                  hideLabel
-                  value={k.claimedReductionPct}
-                  {...boundsOf(shape, "claimedReductionPct")}
-                  unit=""
-                  onCommit={(claimedReductionPct) => patch(k, { claimedReductionPct }, "claim")}
-                />
-              ),
+              cell: (k) =>
+                own(k, { at: "claimedReductionPct", label: `Claim of ${k.name}`, clears: true, what: "claim" }),
             },
             {
               head: currency || "price",

@@ -11,8 +11,8 @@ import { NumberField, PriceField } from "../../ui/NumberField";
 import { RowsEditor } from "../../ui/RowsEditor";
 import { SlotSwitch } from "../../ui/slots";
 import { Empty, Skeleton } from "../../ui/states";
-import { TextField } from "../../ui/TextField";
 import { Kits } from "./Kits";
+import { ShapeFields, type ShapeField } from "../../ui/ShapeFields";
 import css from "./shelf.module.css";
 
 /** Parts and consumables of the shop's own: how many there are, and what is to be ordered. */
@@ -25,6 +25,14 @@ export function ShelfPage() {
   const short = stock.filter((s) => s.quantity < s.least || (s.least === 0 && s.quantity === 0));
   const patch = (s: StockItem, data: Partial<StockItem>, what: string): void =>
     edit.update("stockItem", s, data, `${s.name}: ${what}`);
+  const field = (s: StockItem, one: ShapeField) => (
+    <ShapeFields
+      shape={resources.stockItem}
+      value={s}
+      fields={[{ ...one, hideLabel: true }]}
+      onChange={(data, what) => patch(s, data, what)}
+    />
+  );
   return (
     <>
       <title>Shelf · Ash Lever</title>
@@ -64,27 +72,11 @@ export function ShelfPage() {
               columns={[
                 {
                   head: "what",
-                  cell: (s) => (
-                    <TextField
-                      label={`Name of ${s.name}`}
-                      hideLabel
-                      required
-                      max={boundsOf(resources.stockItem, "name").max}
-                      value={s.name}
-                      onCommit={(name) => patch(s, { name }, "name")}
-                    />
-                  ),
+                  cell: (s) => field(s, { at: "name", label: `Name of ${s.name}`, words: true, what: "name" }),
                 },
                 {
                   head: "number",
-                  cell: (s) => (
-                    <TextField
-                      label={`Number of ${s.name}`}
-                      hideLabel
-                      value={s.number}
-                      onCommit={(number) => patch(s, { number }, "number")}
-                    />
-                  ),
+                  cell: (s) => field(s, { at: "number", label: `Number of ${s.name}`, words: true, what: "number" }),
                 },
                 {
                   head: "there are",
@@ -118,27 +110,11 @@ export function ShelfPage() {
                 },
                 {
                   head: "counted in",
-                  cell: (s) => (
-                    <TextField
-                      label={`Unit of ${s.name}`}
-                      hideLabel
-                      value={s.unit}
-                      onCommit={(unit) => patch(s, { unit }, "unit")}
-                    />
-                  ),
+                  cell: (s) => field(s, { at: "unit", label: `Unit of ${s.name}`, words: true, what: "unit" }),
                 },
                 {
                   head: "order below",
-                  cell: (s) => (
-                    <NumberField
-                      label={`Order ${s.name} below`}
-                      hideLabel
-                      value={s.least}
-                      {...boundsOf(resources.stockItem, "least")}
-                      unit=""
-                      onCommit={(least) => patch(s, { least: least ?? 0 }, `ordered below ${least ?? 0}`)}
-                    />
-                  ),
+                  cell: (s) => field(s, { at: "least", label: `Order ${s.name} below`, what: "ordered below" }),
                 },
                 {
                   head: `price, ${currency}`,
@@ -164,14 +140,7 @@ export function ShelfPage() {
                 },
                 {
                   head: "where",
-                  cell: (s) => (
-                    <TextField
-                      label={`Place of ${s.name}`}
-                      hideLabel
-                      value={s.place}
-                      onCommit={(place) => patch(s, { place }, "place")}
-                    />
-                  ),
+                  cell: (s) => field(s, { at: "place", label: `Place of ${s.name}`, words: true, what: "place" }),
                 },
               ]}
             />

@@ -1,4 +1,4 @@
-import { boundsOf, resources, type Person } from "../../../contract";
+import { resources, type Person } from "../../../contract";
 import { Button } from "antd";
 import { useMemo } from "react";
 import { useBinQuery, useShopQuery } from "../../data/api";
@@ -11,10 +11,9 @@ import { SavedState } from "../../pieces/saving/SavingTrouble";
 import { session } from "../../data/session";
 import { dateText } from "../../format/words";
 import { AddLine } from "../../ui/AddLine";
-import { NumberField } from "../../ui/NumberField";
 import { SlotSwitch } from "../../ui/slots";
 import { Skeleton, Trouble } from "../../ui/states";
-import { Choice, TextField } from "../../ui/TextField";
+import { Choice } from "../../ui/TextField";
 import { Archive } from "./Archive";
 import { BackupCopies } from "./BackupCopies";
 import { GradesOfPlay } from "./GradesOfPlay";
@@ -24,6 +23,7 @@ import { JobHistory } from "../../pieces/job/JobHistory";
 import { Hours } from "./Hours";
 import { TorqueTools } from "./TorqueTools";
 import { initialsOf } from "./initials";
+import { ShapeFields } from "../../ui/ShapeFields";
 import css from "./shop.module.css";
 
 /** Settings of the shop, its people, the bin and the history. */
@@ -51,15 +51,14 @@ export function ShopPage() {
           <section className="sect">
             <h2 className="hd2">The shop</h2>
             <div className={`fields ${css.shopfields}`}>
-              <TextField
-                label="name, as printed on the record"
-                value={shop.name}
-                onCommit={(name) => patch({ name }, "Shop’s name")}
-              />
-              <TextField
-                label="address and phone, as printed"
-                value={shop.address}
-                onCommit={(address) => patch({ address }, "Shop’s address")}
+              <ShapeFields
+                shape={resources.shop}
+                value={shop}
+                fields={[
+                  { at: "name", label: "name, as printed on the record", words: true, what: "Shop’s name" },
+                  { at: "address", label: "address and phone, as printed", words: true, what: "Shop’s address" },
+                ]}
+                onChange={patch}
               />
               <Choice
                 label="paper"
@@ -73,26 +72,29 @@ export function ShopPage() {
                 options={{ metric: "mm, N m, kg", inch: "inches, lb ft, lb" }}
                 onChange={(units) => patch({ units }, `Units: ${units}`)}
               />
-              <TextField
-                label="currency"
-                value={shop.currency}
-                onCommit={(currency) => patch({ currency }, "Currency")}
-              />
-              <NumberField
-                label="an hour of work"
-                value={shop.hourPrice}
-                {...boundsOf(resources.shop, "hourPrice")}
-                unit={shop.currency}
-                digits={2}
-                onCommit={(hourPrice) => patch({ hourPrice }, "Price of an hour")}
-              />
-              <NumberField
-                label="job numbers begin at"
-                value={shop.firstJobNumber}
-                {...boundsOf(resources.shop, "firstJobNumber")}
-                whole
-                unit="or after the highest"
-                onCommit={(firstJobNumber) => patch({ firstJobNumber }, "Job numbers")}
+              <ShapeFields
+                shape={resources.shop}
+                value={shop}
+                fields={[
+                  { at: "currency", label: "currency", words: true, what: "Currency" },
+                  {
+                    at: "hourPrice",
+                    label: "an hour of work",
+                    unit: shop.currency,
+                    digits: 2,
+                    clears: true,
+                    what: "Price of an hour",
+                  },
+                  {
+                    at: "firstJobNumber",
+                    label: "job numbers begin at",
+                    whole: true,
+                    unit: "or after the highest",
+                    clears: true,
+                    what: "Job numbers",
+                  },
+                ]}
+                onChange={patch}
               />
             </div>
             <p className="row-flex" style={{ marginTop: 12 }}>

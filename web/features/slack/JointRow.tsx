@@ -7,10 +7,11 @@ import { Figure, OriginMark } from "../../ui/marks";
 import { NumberField, PriceField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { SlotSwitch } from "../../ui/slots";
-import { Choice, TextField } from "../../ui/TextField";
+import { Choice } from "../../ui/TextField";
 import type { StageProps } from "../../data/stage";
 import { GRADE_NAMES, PLACE_WORDS, type Grade, type Grades } from "../../../domain";
 import { Press } from "../../ui/Press";
+import { ShapeFields } from "../../ui/ShapeFields";
 import css from "./slack.module.css";
 
 const PLACES = Object.fromEntries(jointPlaces.map((p) => [p, PLACE_WORDS[p]])) as Record<Joint["at"], string>;
@@ -48,6 +49,7 @@ export function JointRow({
   const nextShare = planned?.joints.find((j) => j.id === joint.id)?.shareMm;
   const patch = (data: Partial<Joint>, what: string): void =>
     edit.update("joint", joint, data, `${joint.name}: ${what}`);
+  const own = { shape: resources.joint, value: joint, onChange: patch };
   const grade = (Object.keys(grades) as Grade[]).find((g) => grades[g] === joint.play.base) ?? "typed";
   return (
     <li className={joint.tryNew ? `joint ${css.fresh}` : "joint"}>
@@ -85,14 +87,13 @@ export function JointRow({
       {open && (
         <div className="pmore">
           <div className="fields">
-            <TextField
-              label="joint"
-              value={joint.name}
-              required
-              max={boundsOf(resources.joint, "name").max}
-              onCommit={(name) => patch({ name }, "name")}
+            <ShapeFields
+              {...own}
+              fields={[
+                { at: "name", label: "joint", words: true, what: "name" },
+                { at: "at", label: "where", options: PLACES },
+              ]}
             />
-            <Choice label="where" value={joint.at} options={PLACES} onChange={(at) => patch({ at }, PLACE_WORDS[at])} />
             <Choice
               label="feels"
               value={grade}
@@ -126,11 +127,17 @@ export function JointRow({
               unit="min"
               onCommit={(minutes) => patch({ minutes: minutes ?? 0 }, "minutes")}
             />
-            <TextField
-              label="same part as another joint"
-              value={joint.part}
-              placeholder="name of the part"
-              onCommit={(part) => patch({ part }, "part")}
+            <ShapeFields
+              {...own}
+              fields={[
+                {
+                  at: "part",
+                  label: "same part as another joint",
+                  words: true,
+                  placeholder: "name of the part",
+                  what: "part",
+                },
+              ]}
             />
           </div>
           <div>

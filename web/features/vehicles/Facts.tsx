@@ -3,7 +3,6 @@ import { boundsOf, resources, type Vehicle } from "../../../contract";
 import { type Editor } from "../../data/saving";
 import { DRIVEN_NAMES, LAYOUT_NAMES, SHIFTER_NAMES } from "../../format/words";
 import { Choice, TextField } from "../../ui/TextField";
-import { DayField } from "../../ui/DayField";
 
 export function Facts({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {
   const patch = (data: Partial<Vehicle>, what: string): void => edit.update("vehicle", vehicle, data, what);
@@ -18,27 +17,19 @@ export function Facts({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {
           max={boundsOf(resources.vehicle, "tag").max}
           onCommit={(tag) => patch({ tag }, `Tag ${tag}`)}
         />
-        <TextField label="owner" value={vehicle.owner} onCommit={(owner) => patch({ owner }, "Owner")} />
-        <TextField label="make" value={vehicle.make} onCommit={(make) => patch({ make }, "Make")} />
-        <TextField label="model" value={vehicle.model} onCommit={(model) => patch({ model }, "Model")} />
-        <TextField label="variant" value={vehicle.variant} onCommit={(variant) => patch({ variant }, "Variant")} />
-        <DayField
-          month
-          label="built"
-          value={vehicle.buildDate}
-          onCommit={(buildDate) => patch({ buildDate }, "Build date")}
-        />
-        <Choice
-          label="engine"
-          value={vehicle.layout}
-          options={LAYOUT_NAMES}
-          onChange={(layout) => patch({ layout }, LAYOUT_NAMES[layout])}
-        />
-        <Choice
-          label="driven"
-          value={vehicle.drivenWheels}
-          options={DRIVEN_NAMES}
-          onChange={(drivenWheels) => patch({ drivenWheels }, DRIVEN_NAMES[drivenWheels])}
+        <ShapeFields
+          shape={resources.vehicle}
+          value={vehicle}
+          fields={[
+            { at: "owner", label: "owner", words: true, what: "Owner" },
+            { at: "make", label: "make", words: true, what: "Make" },
+            { at: "model", label: "model", words: true, what: "Model" },
+            { at: "variant", label: "variant", words: true, what: "Variant" },
+            { at: "buildDate", label: "built", day: "month", what: "Build date" },
+            { at: "layout", label: "engine", options: LAYOUT_NAMES },
+            { at: "drivenWheels", label: "driven", options: DRIVEN_NAMES },
+          ]}
+          onChange={patch}
         />
         <Choice
           label="shifter"
