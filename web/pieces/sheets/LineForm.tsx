@@ -10,6 +10,7 @@ import { ShapeFields } from "../../ui/ShapeFields";
 import { SlotSwitch } from "../../ui/slots";
 import { Choice, TextField } from "../../ui/TextField";
 import { PageHolder } from "./SourcesEditor";
+import { RowName } from "../../ui/RowName";
 
 export type LineDraft = Omit<SpecLine, "id" | "version" | "createdAt" | "updatedAt" | "deletedAt">;
 
@@ -257,14 +258,11 @@ function PartFacts({
           {
             head: "piece",
             cell: (c, i) => (
-              <TextField
+              <RowName
                 label={`piece ${i + 1}`}
-                hideLabel
-                whileTyping={false}
-                required
-                max={80}
                 value={c.name}
-                check={(name) => (name !== c.name && held.has(name) ? "already listed" : undefined)}
+                taken={held}
+                max={80}
                 onCommit={(name) => patch({ contains: p.contains.map((o, k) => (k === i ? { ...o, name } : o)) })}
               />
             ),

@@ -6,10 +6,10 @@ import { useState } from "react";
 import { type FloorSlotAnswer } from "../../../../core";
 import { useUnits } from "../../../format/units";
 import { RowsEditor, freeName } from "../../../ui/RowsEditor";
-import { TextField } from "../../../ui/TextField";
 import { saveAs } from "../../../ui/saveAs";
 import { FigureRows, FrontArrow, ToolFrame, type Says } from "../ToolFrame";
-import { given, useToolInput, type ToolProps } from "../useToolInput";
+import { framed, given, useToolInput, type ToolProps } from "../useToolInput";
+import { RowName } from "../../../ui/RowName";
 import css from "../set.module.css";
 
 interface Hole {
@@ -90,12 +90,8 @@ export function FloorSlotTool(props: ToolProps) {
   const names = new Set(input.holes.map((h) => h.name));
   return (
     <ToolFrame
-      untouched={untouched}
-      tool="floorSlot"
-      host={props.host}
+      {...framed("floorSlot", { host: props.host, untouched }, out, input)}
       says={says}
-      refused={isRefusal(out) ? out.error : null}
-      input={answer ? given(input) : null}
       name="Floor slot"
       drawing={<TemplateDrawing input={input} answer={answer} show={len} />}
       form={
@@ -141,14 +137,11 @@ export function FloorSlotTool(props: ToolProps) {
                 {
                   head: "hole",
                   cell: (h, i) => (
-                    <TextField
-                      whileTyping={false}
+                    <RowName
                       label={`name of hole ${h.name}`}
-                      hideLabel
                       value={h.name}
-                      required
+                      taken={names}
                       max={20}
-                      check={(n) => (n !== h.name && names.has(n) ? "taken" : undefined)}
                       onCommit={(name) => patch(i, { name })}
                     />
                   ),

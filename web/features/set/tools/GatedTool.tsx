@@ -5,11 +5,11 @@ import { formatNumber, type GatedAnswer } from "../../../../core";
 import { useUnits } from "../../../format/units";
 import { LengthListField } from "../../../ui/LengthListField";
 import { RowsEditor, freeName } from "../../../ui/RowsEditor";
-import { TextField } from "../../../ui/TextField";
 import { useTask } from "../../../worker";
 import { Busy, FigureRows, ToolFrame, type Says } from "../ToolFrame";
 import { Errors, GatedDrawing, type GatedFields } from "./GatedDrawing";
 import { given, useToolInput, type ToolProps } from "../useToolInput";
+import { RowName } from "../../../ui/RowName";
 
 const NAMES = ["P", "R", "N", "D", "2", "1"];
 
@@ -106,14 +106,11 @@ export function GatedTool(props: ToolProps) {
                 {
                   head: "position",
                   cell: (p, i) => (
-                    <TextField
-                      whileTyping={false}
+                    <RowName
                       label={`name of position ${p.name}`}
-                      hideLabel
                       value={p.name}
-                      required
+                      taken={names}
                       max={12}
-                      check={(n) => (n !== p.name && names.has(n) ? "taken" : undefined)}
                       onCommit={(n) => set(renamed(input, i, n))}
                     />
                   ),

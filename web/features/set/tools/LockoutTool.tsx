@@ -5,7 +5,7 @@ import { lockoutOfGates } from "../../../../domain";
 import { useUnits } from "../../../format/units";
 import { QuantityField } from "../../../ui/QuantityField";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
-import { given, useToolInput, type ToolProps } from "../useToolInput";
+import { framed, given, useToolInput, type ToolProps } from "../useToolInput";
 import css from "../set.module.css";
 
 interface Fields {
@@ -58,12 +58,8 @@ export function LockoutTool(props: ToolProps) {
   };
   return (
     <ToolFrame
-      untouched={untouched}
-      tool="lockout"
-      host={host}
+      {...framed("lockout", { host, untouched }, out, input)}
       says={says}
-      refused={isRefusal(out) ? out.error : null}
-      input={answer ? given(input) : null}
       name="Reverse lockout"
       drawing={
         <svg viewBox="0 0 620 420" role="img" aria-label="Lockout plate beside the lever">
@@ -107,21 +103,10 @@ export function LockoutTool(props: ToolProps) {
                 { at: "gapMm", label: "gap, outermost forward", kind: "length", digits: 2 },
                 { at: "targetMinMm", label: "wanted, from", kind: "length" },
                 { at: "targetMaxMm", label: "to", kind: "length" },
+                { at: "slot.towardMm", label: "slot left, toward", kind: "length", hint: "enough", clears: true },
+                { at: "slot.awayMm", label: "slot left, away", kind: "length", hint: "enough", clears: true },
               ]}
             />
-            {(["towardMm", "awayMm"] as const).map((key) => (
-              <QuantityField
-                key={key}
-                label={key === "towardMm" ? "slot left, toward" : "slot left, away"}
-                kind="length"
-                base={input.slot[key]}
-                min={0}
-                max={100}
-                hint="enough"
-                onCommit={({ base }) => set({ slot: { ...input.slot, [key]: base } })}
-                onClear={() => set({ slot: { ...input.slot, [key]: null } })}
-              />
-            ))}
           </div>
           <section>
             <h2 className="hd2">In the other gates, as measured</h2>

@@ -6,7 +6,7 @@ import { NumberField } from "../../../ui/NumberField";
 import { QuantityField } from "../../../ui/QuantityField";
 import { Choice, TextField } from "../../../ui/TextField";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
-import { given, useToolInput, type ToolProps } from "../useToolInput";
+import { framed, given, useToolInput, type ToolProps } from "../useToolInput";
 import css from "../set.module.css";
 
 const METAL_WORDS: Record<MetalName, string> = {
@@ -85,12 +85,11 @@ export function PressFitTool(props: ToolProps) {
   const kn = (n: number): string => `${formatNumber(n / 1000, 1)} kN`;
   return (
     <ToolFrame
-      untouched={untouched}
-      tool="pressFit"
-      host={props.host}
+      {...framed("pressFit", { host: props.host, untouched }, out, {
+        ...question,
+        ...(orientation && { orientation }),
+      })}
       says={says}
-      refused={isRefusal(out) ? out.error : null}
-      input={answer ? given({ ...question, ...(orientation && { orientation }) }) : null}
       name="Press fit"
       drawing={<FitDrawing input={input} show={(mm) => len(mm, 1)} />}
       form={

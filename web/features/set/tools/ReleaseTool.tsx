@@ -3,7 +3,7 @@ import { settingInputs, validated, isRefusal, releaseInput } from "../../../../c
 import { formatNumber } from "../../../../core";
 import { useUnits } from "../../../format/units";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
-import { given, useToolInput, type ToolProps } from "../useToolInput";
+import { framed, given, useToolInput, type ToolProps } from "../useToolInput";
 import css from "../set.module.css";
 
 interface Fields {
@@ -40,12 +40,8 @@ export function ReleaseTool(props: ToolProps) {
   const lift = Math.max(-40, Math.min(40, input.proudMm * 10));
   return (
     <ToolFrame
-      untouched={untouched}
-      tool="release"
-      host={props.host}
+      {...framed("release", { host: props.host, untouched }, out, input)}
       says={says}
-      refused={isRefusal(out) ? out.error : null}
-      input={answer ? given(input) : null}
       name="Lift-to-release pin"
       drawing={
         <svg viewBox="0 0 620 420" role="img" aria-label="Collar and pin, cut through">

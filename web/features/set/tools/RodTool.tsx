@@ -4,10 +4,9 @@ import { formatNumber, type RodAnswer, type RodInput } from "../../../../core";
 import { rodDanger } from "../../../../domain";
 import { useUnits } from "../../../format/units";
 import { QuantityField } from "../../../ui/QuantityField";
-import { Choice } from "../../../ui/TextField";
 import { ThreadFields } from "../ThreadFields";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
-import { given, leverAtWork, useToolInput, type ToolProps } from "../useToolInput";
+import { framed, given, leverAtWork, useToolInput, type ToolProps } from "../useToolInput";
 import css from "../set.module.css";
 
 interface End {
@@ -39,6 +38,7 @@ const end = (hand: End["hand"]): End => ({
   witnessMm: null,
 });
 
+const HANDS = { right: "right hand", left: "left hand" };
 const VERDICT = { good: "good", warn: "enough, not good", unsafe: "unsafe" } as const;
 
 /** An adjustable rod: cut length, thread, how far it can be set, turns for a change. */
@@ -61,14 +61,16 @@ export function RodTool(props: ToolProps) {
   const says: Says | null = danger ? { ...danger, no: true } : answer && saysOf(answer, input, len);
   const patch = (i: number, next: Partial<End>): void =>
     set({ ends: input.ends.map((e, k) => (k === i ? { ...e, ...next } : e)) });
+  const ofEnd = (i: number) => ({
+    shape: settingInputs.rod,
+    within: "ends[]",
+    value: input.ends[i],
+    onChange: (p: Partial<End>) => patch(i, p),
+  });
   return (
     <ToolFrame
-      untouched={untouched}
-      tool="rod"
-      host={props.host}
+      {...framed("rod", { host: props.host, untouched }, out, input)}
       says={says}
-      refused={isRefusal(out) ? out.error : null}
-      input={answer ? given(input) : null}
       name="Selector rod"
       drawing={<RodDrawing input={input} answer={answer} show={(mm) => len(mm)} />}
       form={
@@ -95,25 +97,11 @@ export function RodTool(props: ToolProps) {
                     patch(i, { ...t, ...(diameterMm && { threadDiameterMm: diameterMm }) })
                   }
                 />
-                <QuantityField
-                  label="thread diameter"
-                  kind="length"
-                  base={e.threadDiameterMm}
-                  {...boundsOf(settingInputs.rod, "ends[].threadDiameterMm")}
-                  onCommit={({ base }) => patch(i, { threadDiameterMm: base })}
-                />
-                <Choice
-                  label="hand"
-                  value={e.hand}
-                  options={{ right: "right hand", left: "left hand" }}
-                  onChange={(hand) => patch(i, { hand })}
-                />
                 <ShapeFields
-                  shape={settingInputs.rod}
-                  within="ends[]"
-                  value={e}
-                  onChange={(p) => patch(i, p)}
+                  {...ofEnd(i)}
                   fields={[
+                    { at: "threadDiameterMm", label: "thread diameter", kind: "length" },
+                    { at: "hand", label: "hand", options: HANDS },
                     { at: "shankLengthMm", label: "ball to mouth", kind: "length" },
                     { at: "threadDepthMm", label: "thread deep", kind: "length" },
                   ]}
@@ -128,10 +116,7 @@ export function RodTool(props: ToolProps) {
                   onClear={() => patch(i, { engagementMm: null })}
                 />
                 <ShapeFields
-                  shape={settingInputs.rod}
-                  within="ends[]"
-                  value={e}
-                  onChange={(p) => patch(i, p)}
+                  {...ofEnd(i)}
                   fields={[
                     { at: "jamNutMm", label: "jam nut high", kind: "length", hint: "0.6 d", clears: true },
                     { at: "witnessMm", label: "witness hole at", kind: "length", hint: "none", clears: true },

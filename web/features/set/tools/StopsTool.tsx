@@ -8,7 +8,8 @@ import { QuantityField } from "../../../ui/QuantityField";
 import { Choice } from "../../../ui/TextField";
 import { ThreadFields } from "../ThreadFields";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
-import { given, leverAtWork, useToolInput, type ToolProps } from "../useToolInput";
+import { framed, given, leverAtWork, useToolInput, type ToolProps } from "../useToolInput";
+import { ShapeFields } from "../../../ui/ShapeFields";
 import css from "../set.module.css";
 
 interface Fields {
@@ -93,41 +94,32 @@ export function StopsTool(props: ToolProps) {
   const says: Says | null = danger ? { ...danger, no: true } : fine;
   const len = (mm: number | null, digits = 2): string =>
     mm === null ? "not known" : units.show(mm, "length", { digits });
-  const length = (key: "stopArmMm" | "pinArmMm" | "knobArmMm", label: string) => (
-    <QuantityField
-      label={label}
-      kind="length"
-      base={input[key]}
-      min={1}
-      max={3000}
-      onCommit={({ base }) => set({ [key]: base })}
-    />
-  );
   return (
     <ToolFrame
-      untouched={untouched}
-      tool="stops"
-      host={host}
+      {...framed("stops", { host, untouched }, out, input)}
       says={says}
-      refused={isRefusal(out) ? out.error : null}
-      input={answer ? given(input) : null}
       name={`Stops, ${pair.from} and ${pair.to}`}
       drawing={<StopsDrawing input={input} answer={answer} show={(mm) => len(mm)} />}
       form={
         <>
           <div className="fields">
             <ThreadFields thread={input} onChange={({ pitchMm, threadsPerInch }) => set({ pitchMm, threadsPerInch })} />
-            {length("stopArmMm", "pivot to stop")}
-            {length("pinArmMm", "pivot to pin")}
-            {length("knobArmMm", "pivot to knob")}
-            <QuantityField
-              label="rail past its detent"
-              kind="length"
-              base={input.detentOvertravelMm}
-              {...boundsOf(settingInputs.stops, "detentOvertravelMm")}
-              hint="0.5 mm"
-              onCommit={({ base }) => set({ detentOvertravelMm: base })}
-              onClear={() => set({ detentOvertravelMm: null })}
+            <ShapeFields
+              shape={settingInputs.stops}
+              value={input}
+              onChange={set}
+              fields={[
+                { at: "stopArmMm", label: "pivot to stop", kind: "length" },
+                { at: "pinArmMm", label: "pivot to pin", kind: "length" },
+                { at: "knobArmMm", label: "pivot to knob", kind: "length" },
+                {
+                  at: "detentOvertravelMm",
+                  label: "rail past its detent",
+                  kind: "length",
+                  hint: "0.5 mm",
+                  clears: true,
+                },
+              ]}
             />
           </div>
           <div className="fields">
