@@ -1,3 +1,4 @@
+import { SNUG_THEN_FULL } from "./passes";
 import { inch, JobTale, mm, sixteenth, type Teller } from "./jobs";
 
 /** Jobs that are done, with readings before and after. */
@@ -53,10 +54,7 @@ async function minibusCarrier(t: Teller): Promise<void> {
     specTyped: "18 Nm",
     specSource: "Ulverin sheet 24-3",
     specOrigin: "specified",
-    passes: [
-      { name: "snug", pct: null },
-      { name: "100 %", pct: 100 },
-    ],
+    passes: SNUG_THEN_FULL,
   });
   job
     .sign(
@@ -204,10 +202,7 @@ async function pickupTailMount(t: Teller): Promise<void> {
     specTyped: "45 Nm",
     specSource: "Dunmorrow sheet 11-6",
     specOrigin: "specified",
-    passes: [
-      { name: "snug", pct: null },
-      { name: "100 %", pct: 100 },
-    ],
+    passes: SNUG_THEN_FULL,
   });
   job
     .sign(

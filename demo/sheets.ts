@@ -1,3 +1,4 @@
+import { SNUG_THEN_FULL } from "./passes";
 import type { NewFields } from "../contract";
 import type { DemoClient } from "./client";
 
@@ -119,10 +120,7 @@ const van: Line[] = [
     thread: "M10x1.25",
     grade: "10.9",
     reuse: "replace",
-    passes: [
-      { name: "snug", pct: null },
-      { name: "100 %", pct: 100 },
-    ],
+    passes: SNUG_THEN_FULL,
   }),
   torque("Engine mount, left, to gearbox", "Engine mount, left", [["54 Nm", "Skarvane sheet 2-4", "5"]], {
     count: 3,
@@ -367,10 +365,7 @@ const hillclimb: Line[] = [
     grade: "10.9",
     reuse: "replace",
     loadNeeded: "rideHeight",
-    passes: [
-      { name: "snug", pct: null },
-      { name: "100 %", pct: 100 },
-    ],
+    passes: SNUG_THEN_FULL,
   }),
   torque("Crossmember to body", "Crossmember", [["26 lb-ft + 90 deg", HC, "40"]], {
     count: 4,

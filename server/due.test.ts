@@ -1,37 +1,33 @@
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { describe, expect, it } from "vitest";
 import { dueView } from "../contract";
-import { TestShed } from "../tests/server/shed";
+import { shedWithJob } from "../tests/server/shed";
 
-let shed: TestShed;
-let ids: { vehicleId: string; jobId: string };
-beforeAll(async () => {
-  shed = await TestShed.open();
-  ids = await shed.job();
-});
-afterAll(() => shed.close());
+const ids = shedWithJob();
 
 describe("what is due", () => {
   it("needs a day, a time or a distance with where it begins", async () => {
     const { vehicleId } = ids;
-    await expect(shed.add("recheck", { vehicleId, what: "Mounts" })).rejects.toThrow(/everyKm/);
-    await expect(shed.add("recheck", { vehicleId, what: "Mounts", everyKm: 500 })).rejects.toThrow(/fromKm/);
-    await expect(shed.add("recheck", { vehicleId, what: "Mounts", onDate: "2031-02-31" })).rejects.toThrow(/onDate/);
+    await expect(ids.shed.add("recheck", { vehicleId, what: "Mounts" })).rejects.toThrow(/everyKm/);
+    await expect(ids.shed.add("recheck", { vehicleId, what: "Mounts", everyKm: 500 })).rejects.toThrow(/fromKm/);
+    await expect(ids.shed.add("recheck", { vehicleId, what: "Mounts", onDate: "2031-02-31" })).rejects.toThrow(
+      /onDate/,
+    );
   });
 
   it("is listed with its vehicle, in the Yard once it is near, and as a calendar", async () => {
     const { vehicleId, jobId } = ids;
-    const late = await shed.add("recheck", { vehicleId, jobId, what: "Mounts, all", onDate: "2020-01-01" });
-    await shed.add("recheck", { vehicleId, what: "Seal", onDate: "2090-01-01" });
-    await shed.add("part", { jobId, name: "Clip", way: "temporary", recheck: "2021-05-01" });
-    const view = dueView.parse((await shed.get("/api/due")).body);
+    const late = await ids.shed.add("recheck", { vehicleId, jobId, what: "Mounts, all", onDate: "2020-01-01" });
+    await ids.shed.add("recheck", { vehicleId, what: "Seal", onDate: "2090-01-01" });
+    await ids.shed.add("part", { jobId, name: "Clip", way: "temporary", recheck: "2021-05-01" });
+    const view = dueView.parse((await ids.shed.get("/api/due")).body);
     expect(view.due.map((d) => [d.what, d.tag, d.overdue])).toEqual([
       ["Mounts, all", "T 1", true],
       ["Clip, temporary", "T 1", true],
       ["Seal", "T 1", false],
     ]);
-    const { body } = await shed.get("/api/yard");
+    const { body } = await ids.shed.get("/api/yard");
     expect(body.due).toHaveLength(2);
-    const calendar = await shed.get("/api/due.ics");
+    const calendar = await ids.shed.get("/api/due.ics");
     expect(calendar.headers["content-type"]).toContain("text/calendar");
     expect(calendar.text).toContain(`UID:${late}@ash-lever`);
     expect(calendar.text).toContain("SUMMARY:T 1: Mounts\\, all");
@@ -39,9 +35,9 @@ describe("what is due", () => {
   });
 
   it("is noted as looked at although its job is closed, and is due no more", async () => {
-    const [{ key }] = dueView.parse((await shed.get("/api/due")).body).due;
+    const [{ key }] = dueView.parse((await ids.shed.get("/api/due")).body).due;
     const closing = { open: ["x"], reason: "x" };
-    const closed = await shed.change([
+    const closed = await ids.shed.change([
       {
         op: "update",
         resource: "job",
@@ -51,12 +47,12 @@ describe("what is due", () => {
       },
     ]);
     expect(closed.status).toBe(200);
-    const answer = await shed.change([
+    const answer = await ids.shed.change([
       { op: "update", resource: "recheck", id: key, version: 1, data: { doneAt: "2031-01-01", outcome: "good" } },
     ]);
     expect(answer.status).toBe(200);
-    expect((await shed.get("/api/due")).body.due.map((d: { key: string }) => d.key)).not.toContain(key);
-    const dossier = (await shed.get(`/api/vehicles/${ids.vehicleId}`)).body;
+    expect((await ids.shed.get("/api/due")).body.due.map((d: { key: string }) => d.key)).not.toContain(key);
+    const dossier = (await ids.shed.get(`/api/vehicles/${ids.vehicleId}`)).body;
     expect(dossier.recheck).toHaveLength(2);
   });
 });

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { describe, expect, it } from "vitest";
 import { ulid } from "ulid";
 import {
   addressOf,
@@ -12,15 +12,9 @@ import {
   type RouteName,
 } from "../contract";
 import { fromShape } from "../tests/server/fromShape";
-import { TestShed } from "../tests/server/shed";
+import { shedWithJob } from "../tests/server/shed";
 
-let shed: TestShed;
-let ids: { vehicleId: string; jobId: string };
-beforeAll(async () => {
-  shed = await TestShed.open();
-  ids = await shed.job();
-});
-afterAll(() => shed.close());
+const ids = shedWithJob();
 
 /** Streams go on until the caller leaves: they are asked for with an instrument that is not there. */
 const streams = (route: Route): boolean => route.sends?.includes("text/event-stream") ?? false;
@@ -53,7 +47,7 @@ describe("every route, asked as its shapes allow and a little otherwise", () => 
         const asked = typeof q === "object" && q !== null && !Array.isArray(q) ? q : {};
         // An address cannot end in a dot segment: nothing of it would arrive.
         const given = Object.fromEntries(Object.entries(p).map(([k, v]) => [k, /^\.{0,2}$/.test(v) ? "x" : v]));
-        const { status, body } = await shed.get(addressOf(name, given, asked as Record<string, string>));
+        const { status, body } = await ids.shed.get(addressOf(name, given, asked as Record<string, string>));
         keepsContract(name, status, body);
       }),
       { numRuns: 25, seed: 11 },
@@ -64,7 +58,7 @@ describe("every route, asked as its shapes allow and a little otherwise", () => 
     const route: Route = routes[name];
     await fc.assert(
       fc.asyncProperty(fromShape(route.body!), async (body) => {
-        const { status, body: answer } = await shed.post(
+        const { status, body: answer } = await ids.shed.post(
           route.path,
           typeof body === "object" && body !== null ? body : {},
         );
@@ -77,7 +71,7 @@ describe("every route, asked as its shapes allow and a little otherwise", () => 
   it.each(names.filter((n) => streams(routes[n])))(
     "%s of an instrument that is not there is not found",
     async (name) => {
-      const { status, body } = await shed.get(addressOf(name, { id: "nobody" }));
+      const { status, body } = await ids.shed.get(addressOf(name, { id: "nobody" }));
       expect([status, body.error.code]).toEqual([404, "not_found"]);
     },
   );
@@ -92,7 +86,7 @@ describe("every kind of record, filled as its shape allows", () => {
         if ("jobId" in shape) data.jobId = ids.jobId;
         if ("vehicleId" in shape) data.vehicleId = ids.vehicleId;
         const id = resource === "shop" ? "01SHPPPPPPPPPPPPPPPPPPPPPP" : ulid();
-        const { status, body } = await shed.change([{ op: "create", resource, id, data }]);
+        const { status, body } = await ids.shed.change([{ op: "create", resource, id, data }]);
         keepsContract("change", status, body);
         if (status !== 200) return;
         const [{ record }] = body.records as { record: Record<string, unknown> }[];

@@ -1,26 +1,20 @@
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { describe, expect, it } from "vitest";
 import { ulid } from "ulid";
 import { SHOP_ID } from "../contract";
-import { TestShed } from "../tests/server/shed";
+import { shedWithJob, TestShed } from "../tests/server/shed";
 
-let shed: TestShed;
-let ids: { vehicleId: string; jobId: string };
-beforeAll(async () => {
-  shed = await TestShed.open();
-  ids = await shed.job();
-});
-afterAll(() => shed.close());
+const ids = shedWithJob();
 
 describe("yard", () => {
   it("shows open jobs with what they wait for, and counts the rest", async () => {
-    const later = await shed.add("job", {
+    const later = await ids.shed.add("job", {
       vehicleId: ids.vehicleId,
       complaint: "Shakes.",
       openedAt: "2031-01-01T08:00:00.000Z",
       waits: { kind: "part", what: "Bush", since: "2031-01-02T08:00:00.000Z" },
     });
-    const closed = await shed.add("job", { vehicleId: ids.vehicleId, closedAt: "2031-02-01T08:00:00.000Z" });
-    const { body } = await shed.get("/api/yard");
+    const closed = await ids.shed.add("job", { vehicleId: ids.vehicleId, closedAt: "2031-02-01T08:00:00.000Z" });
+    const { body } = await ids.shed.get("/api/yard");
     expect(body.jobs.map((j: { id: string }) => j.id)).toEqual([ids.jobId, later]);
     expect(body.jobs[1]).toMatchObject({ tag: "T 1", waits: { kind: "part", what: "Bush" } });
     expect(body).toMatchObject({ vehicles: 1, closedJobs: 1, total: 2, waiting: { nothing: 1, part: 1, cure: 0 } });
@@ -65,56 +59,56 @@ describe("yard", () => {
 
   it("numbers jobs on from where the shop says, and lets nobody choose a number", async () => {
     const shop = { op: "create", resource: "shop", id: SHOP_ID, data: { firstJobNumber: 214 } } as const;
-    await shed.change([shop]).expect(200);
-    const id = await shed.add("job", { vehicleId: ids.vehicleId });
-    const next = await shed.add("job", { vehicleId: ids.vehicleId });
-    expect((await shed.get(`/api/jobs/${id}`)).body.job.number).toBe(214);
-    expect((await shed.get(`/api/jobs/${next}`)).body.job.number).toBe(215);
+    await ids.shed.change([shop]).expect(200);
+    const id = await ids.shed.add("job", { vehicleId: ids.vehicleId });
+    const next = await ids.shed.add("job", { vehicleId: ids.vehicleId });
+    expect((await ids.shed.get(`/api/jobs/${id}`)).body.job.number).toBe(214);
+    expect((await ids.shed.get(`/api/jobs/${next}`)).body.job.number).toBe(215);
     const chosen = {
       op: "create",
       resource: "job",
       id: ulid(),
       data: { vehicleId: ids.vehicleId, number: 7 },
     } as const;
-    const { status, body } = await shed.change([chosen]);
+    const { status, body } = await ids.shed.change([chosen]);
     expect([status, body.error.field]).toEqual([422, "operations[0].data.number"]);
     const moved = { op: "update", resource: "job", id, version: 1, data: { number: 7 } } as const;
-    expect((await shed.change([moved])).body.error.field).toBe("operations[0].data.number");
+    expect((await ids.shed.change([moved])).body.error.field).toBe("operations[0].data.number");
   });
 });
 
 describe("job and dossier", () => {
   it("bring everything that hangs on them, in its order, and nothing from the bin", async () => {
     const { jobId, vehicleId } = ids;
-    await shed.add("step", { jobId, text: "Second", position: 2 });
-    await shed.add("step", { jobId, text: "First", position: 1 });
-    const gone = await shed.add("step", { jobId, text: "Gone", position: 3 });
-    await shed.change([{ op: "delete", resource: "step", id: gone, version: 1 }]);
-    await shed.add("joint", { jobId, name: "Pin bush", at: "pin", play: { typed: "1/32 in", base: 0.79375 } });
-    await shed.add("reading", {
+    await ids.shed.add("step", { jobId, text: "Second", position: 2 });
+    await ids.shed.add("step", { jobId, text: "First", position: 1 });
+    const gone = await ids.shed.add("step", { jobId, text: "Gone", position: 3 });
+    await ids.shed.change([{ op: "delete", resource: "step", id: gone, version: 1 }]);
+    await ids.shed.add("joint", { jobId, name: "Pin bush", at: "pin", play: { typed: "1/32 in", base: 0.79375 } });
+    await ids.shed.add("reading", {
       jobId,
       quantity: "knobHeight",
       phase: "before",
       values: [{ typed: "312 mm", base: 312 }],
     });
-    await shed.add("torqueGroup", {
+    await ids.shed.add("torqueGroup", {
       jobId,
       name: "Flange",
       specTyped: "62 Nm",
       specOrigin: "specified",
       specSource: "sheet",
     });
-    const { body } = await shed.get(`/api/jobs/${jobId}`);
+    const { body } = await ids.shed.get(`/api/jobs/${jobId}`);
     expect(body.step.map((s: { text: string }) => s.text)).toEqual(["First", "Second"]);
     expect(body.joint[0]).toMatchObject({ play: { typed: "1/32 in", base: 0.79375 }, tryNew: false, newPlay: null });
-    const dossier = (await shed.get(`/api/vehicles/${vehicleId}`)).body;
+    const dossier = (await ids.shed.get(`/api/vehicles/${vehicleId}`)).body;
     expect(dossier.torqueGroup[0].name).toBe("Flange");
     expect(dossier.reading).toHaveLength(1);
     expect(dossier.jobs[0].number).toBeGreaterThan(dossier.jobs.at(-1).number);
   });
 
   it("keep what was typed beside what was understood", async () => {
-    const id = await shed.add("setup", {
+    const id = await ids.shed.add("setup", {
       jobId: ids.jobId,
       role: "old",
       name: "Old",
@@ -124,7 +118,7 @@ describe("job and dossier", () => {
         drive: { kind: "rod", joint: { xMm: 400, zMm: -60 } },
       },
     });
-    const { body } = await shed.get(`/api/jobs/${ids.jobId}`);
+    const { body } = await ids.shed.get(`/api/jobs/${ids.jobId}`);
     const setup = body.setup.find((s: { id: string }) => s.id === id);
     expect(setup.lever.drive).toEqual({ kind: "rod", joint: { xMm: 400, zMm: -60 }, axisDeg: 0 });
     expect(setup.pivot).toEqual({ xMm: 0, zMm: 0 });
@@ -150,19 +144,19 @@ describe("shop", () => {
   });
 
   it("lists people by name, without those in the bin", async () => {
-    const z = await shed.add("person", { name: "Z. Velkin", initials: "ZN" });
-    await shed.add("person", { name: "A. Oskerra", initials: "AF" });
-    await shed.change([{ op: "delete", resource: "person", id: z, version: 1 }]);
-    expect((await shed.get("/api/shop")).body.people.map((p: { name: string }) => p.name)).toEqual(["A. Oskerra"]);
+    const z = await ids.shed.add("person", { name: "Z. Velkin", initials: "ZN" });
+    await ids.shed.add("person", { name: "A. Oskerra", initials: "AF" });
+    await ids.shed.change([{ op: "delete", resource: "person", id: z, version: 1 }]);
+    expect((await ids.shed.get("/api/shop")).body.people.map((p: { name: string }) => p.name)).toEqual(["A. Oskerra"]);
   });
 });
 
 describe("history", () => {
   it("tells what was changed in a list, newest first, and by whom", async () => {
     const scope = `vehicle:${ids.vehicleId}`;
-    const who = await shed.add("person", { name: "B. Sorley", initials: "BS" });
+    const who = await ids.shed.add("person", { name: "B. Sorley", initials: "BS" });
     const edit = (owner: string, version: number) =>
-      shed.post("/api/changes", {
+      ids.shed.post("/api/changes", {
         id: ulid(),
         scope,
         label: `Owner ${owner}`,
@@ -171,27 +165,27 @@ describe("history", () => {
       });
     await edit("one", 1).expect(200);
     await edit("two", 2).expect(200);
-    await shed.post("/api/undo", { id: ulid(), scope, personId: who }).expect(200);
-    const { body } = await shed.get(`/api/history?scope=${scope}`);
+    await ids.shed.post("/api/undo", { id: ulid(), scope, personId: who }).expect(200);
+    const { body } = await ids.shed.get(`/api/history?scope=${scope}`);
     expect(body.changes.map((c: { label: string; state: string }) => `${c.label}, ${c.state}`)).toEqual([
       "Undo: Owner two, gone",
       "Owner two, undone",
       "Owner one, done",
     ]);
     expect(body.changes[1].personId).toBe(who);
-    expect((await shed.get("/api/history?scope=nowhere")).status).toBe(422);
+    expect((await ids.shed.get("/api/history?scope=nowhere")).status).toBe(422);
   });
 
   it("does not offer one person's steps to another", async () => {
     const scope = `job:${ids.jobId}`;
-    const who = await shed.add("person", { name: "C. Velkin", initials: "CN" });
-    await shed.change(
+    const who = await ids.shed.add("person", { name: "C. Velkin", initials: "CN" });
+    await ids.shed.change(
       [{ op: "create", resource: "finding", id: ulid(), data: { jobId: ids.jobId, text: "Leak" } }],
       scope,
       { personId: who },
     );
-    expect((await shed.get(`/api/undo?scope=${scope}&personId=${who}`)).body.undo.label).toBe("test");
-    expect((await shed.get(`/api/undo?scope=${scope}`)).body.undo).toBeNull();
-    expect((await shed.post("/api/undo", { id: ulid(), scope })).status).toBe(404);
+    expect((await ids.shed.get(`/api/undo?scope=${scope}&personId=${who}`)).body.undo.label).toBe("test");
+    expect((await ids.shed.get(`/api/undo?scope=${scope}`)).body.undo).toBeNull();
+    expect((await ids.shed.post("/api/undo", { id: ulid(), scope })).status).toBe(404);
   });
 });

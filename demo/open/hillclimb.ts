@@ -1,3 +1,4 @@
+import { SNUG_THEN_FULL } from "../passes";
 import { mountBesideSheet } from "./photos";
 import { hillclimbRoom } from "../mounts";
 import { JobTale, type Teller, mm, at34 } from "../jobs";
@@ -50,10 +51,7 @@ export async function hillclimbFit(t: Teller): Promise<void> {
     specSource: "Oskerra leaflet for HC-T-2",
     specOrigin: "specified",
     loadNeeded: "rideHeight",
-    passes: [
-      { name: "snug", pct: null },
-      { name: "100 %", pct: 100 },
-    ],
+    passes: SNUG_THEN_FULL,
   });
   job.group("Crossmember to body", {
     pattern: "box",

@@ -1,3 +1,4 @@
+import { SNUG_THEN_FULL } from "../passes";
 import { wornBush } from "../drawings";
 import { vanRoom } from "../mounts";
 import { JobTale, type Teller, mm, at34 } from "../jobs";
@@ -50,10 +51,7 @@ export async function vanProve(t: Teller): Promise<void> {
     specSource: "Skarvane sheet 2-4",
     specOrigin: "specified",
     reuse: "replace",
-    passes: [
-      { name: "snug", pct: null },
-      { name: "100 %", pct: 100 },
-    ],
+    passes: SNUG_THEN_FULL,
   });
   job
     .sign(

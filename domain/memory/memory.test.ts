@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { MemoryJob, MemoryView, NewFields, Reading } from "../../contract";
 import { learn, shopStandard, withChanges, type KnowledgeChanges } from "../../core";
-import { record } from "../../tests/domain/records";
+import { memoryJob, record } from "../../tests/domain/records";
 import {
   casesOf,
   claimsLedger,
@@ -24,25 +24,7 @@ const gearbox = {
     { gear: "4", column: "3-4", travelMm: -10 },
   ],
 };
-const job = (data: Partial<MemoryJob>): MemoryJob => ({
-  id: ID,
-  number: 1,
-  vehicleId: "v",
-  tag: "SI 1",
-  kind: "Skarvane P2",
-  shifterKind: "rod",
-  layout: "northSouth",
-  automatic: false,
-  complaint: "",
-  openedAt: "2031-01-01T08:00:00.000Z",
-  closedAt: "2031-01-02T08:00:00.000Z",
-  symptoms: {},
-  symptomsAfter: null,
-  repaired: null,
-  cause: null,
-  chosenSetupId: null,
-  ...data,
-});
+const job = (data: Partial<MemoryJob>): MemoryJob => memoryJob(data);
 const view = (data: Partial<MemoryView>): MemoryView => ({
   jobs: [],
   vehicles: [{ id: "v", gearbox, odometer: [], mounts: [] }],

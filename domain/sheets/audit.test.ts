@@ -1,21 +1,13 @@
 import { describe, expect, it } from "vitest";
 import { resources, type NewFields, type SpecLine } from "../../contract";
-import { PARENT, record } from "../../tests/domain/records";
+import { PARENT, record, torqueLine } from "../../tests/domain/records";
 import { audit, calibratedUntil, questionsOfTorque } from ".";
 
 const SHEET = "01DEMSKERR00000000000000SH";
 const bolt = { thread: "M8", grade: "8.8", finish: "", reuse: "reuse" };
 const kinds = (typed: string, of = bolt): string[] => questionsOfTorque(typed, of).map((q) => q.kind);
 
-const line = (name: string, typed: string[], more: Partial<NewFields<"specLine">> = {}): SpecLine =>
-  record("specLine", {
-    sheetId: SHEET,
-    kind: "torque",
-    name,
-    sources: typed.map((t, i) => ({ id: `s${i}`, typed: t, title: "Sheet 8-2" })),
-    torque: { thread: "M8", grade: "8.8", reuse: "reuse" },
-    ...more,
-  });
+const line = torqueLine;
 const part = (name: string, number: string, more: Partial<NewFields<"specLine">> = {}): SpecLine =>
   record("specLine", {
     sheetId: SHEET,

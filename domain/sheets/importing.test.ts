@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { resources, type NewFields, type SpecLine } from "../../contract";
+import { resources, type NewFields } from "../../contract";
 import { readTable, writeTable } from "../../core";
-import { record } from "../../tests/domain/records";
+import { record, torqueLine } from "../../tests/domain/records";
 import {
   besideEachOther,
   photosOf,
@@ -17,15 +17,7 @@ import {
 } from ".";
 
 const SHEET = "01DEMSKERR00000000000000SH";
-const line = (name: string, typed: string[], more: Partial<NewFields<"specLine">> = {}): SpecLine =>
-  record("specLine", {
-    sheetId: SHEET,
-    kind: "torque",
-    name,
-    sources: typed.map((t, i) => ({ id: `s${i}`, typed: t, title: "Sheet 8-2" })),
-    torque: { thread: "M8", grade: "8.8", reuse: "reuse" },
-    ...more,
-  });
+const line = torqueLine;
 let n = 0;
 const ask = (text: string, more: Partial<ImportAsk> = {}): ImportAsk => {
   const { rows } = readTable(text);

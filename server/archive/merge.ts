@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from "node:util";
 import type { EntityManager } from "typeorm";
-import { resources, type ArchivePreview, type RecordOf, type ResourceName } from "../../contract";
+import { jobChildren, resources, type ArchivePreview, type RecordOf, type ResourceName } from "../../contract";
 import { findable } from "../../domain";
 import { find, findById } from "../db";
 import { In } from "typeorm";
@@ -13,18 +13,7 @@ export const ORDER: readonly ResourceName[] = [
   "vehicle",
   "specLine",
   "job",
-  "setup",
-  "reading",
-  "joint",
-  "torqueGroup",
-  "signature",
-  "part",
-  "step",
-  "finding",
-  "photo",
-  "recording",
-  "sheetPhoto",
-  "setting",
+  ...jobChildren,
   "recheck",
   "template",
   "stockItem",

@@ -1,11 +1,14 @@
 import {
   jobChildren,
   resources,
+  type DossierView,
   type JobView,
+  type MemoryJob,
   type NewFields,
   type RecordHead,
   type RecordOf,
   type ResourceName,
+  type SpecLine,
 } from "../../contract";
 
 let count = 0;
@@ -47,3 +50,52 @@ export function jobView(
     ...children,
   };
 }
+
+/** Everything known of one vehicle; what is not said is empty. */
+export const dossierOf = (vehicle: RecordOf<"vehicle">, more: Partial<DossierView> = {}): DossierView => ({
+  vehicle,
+  jobs: [],
+  reading: [],
+  setup: [],
+  torqueGroup: [],
+  part: [],
+  joint: [],
+  recheck: [],
+  photo: [],
+  sheet: null,
+  sheetLine: [],
+  ownLine: [],
+  ...more,
+});
+
+/** A torque value of a sheet, as so many sources write it. */
+export const torqueLine = (name: string, typed: string[], more: Partial<NewFields<"specLine">> = {}): SpecLine =>
+  record("specLine", {
+    sheetId: "01DEMSKERR00000000000000SH",
+    kind: "torque",
+    name,
+    sources: typed.map((t, i) => ({ id: `s${i}`, typed: t, title: "Sheet 8-2" })),
+    torque: { thread: "M8", grade: "8.8", reuse: "reuse" },
+    ...more,
+  });
+
+/** A closed job as the shop's memory has it. */
+export const memoryJob = (data: Partial<MemoryJob>): MemoryJob => ({
+  id: "01ARZ3NDEKTSV4RRFFQ69G5FAV",
+  number: 1,
+  vehicleId: "v",
+  tag: "SI 1",
+  kind: "Skarvane P2",
+  shifterKind: "rod",
+  layout: "northSouth",
+  automatic: false,
+  complaint: "",
+  openedAt: "2031-01-01T08:00:00.000Z",
+  closedAt: "2031-01-02T08:00:00.000Z",
+  symptoms: {},
+  symptomsAfter: null,
+  repaired: null,
+  cause: null,
+  chosenSetupId: null,
+  ...data,
+});

@@ -3,6 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import request from "supertest";
 import { ulid } from "ulid";
+import { afterAll, beforeAll } from "vitest";
 import type { NewFields, Operation, ResourceName } from "../../contract";
 import { buildApp, type App } from "../../server/app";
 
@@ -53,4 +54,15 @@ export class TestShed {
     const jobId = await this.add("job", { vehicleId, complaint: "Slop." });
     return { vehicleId, jobId };
   }
+}
+
+/** A shed with one vehicle and one job for all tests of a file; its parts are there once the tests run. */
+export function shedWithJob(): { shed: TestShed; vehicleId: string; jobId: string } {
+  const held = {} as { shed: TestShed; vehicleId: string; jobId: string };
+  beforeAll(async () => {
+    held.shed = await TestShed.open();
+    Object.assign(held, await held.shed.job());
+  });
+  afterAll(() => held.shed.close());
+  return held;
 }

@@ -11,7 +11,7 @@ import type { Editor } from "../../web/data/saving";
 import { makeStore, type AppStore } from "../../web/data/store";
 import { UnitContext } from "../../web/format/units";
 
-export { jobView, PARENT, record } from "../domain/records";
+export { dossierOf, jobView, PARENT, record } from "../domain/records";
 
 // A busy machine may stand still for some seconds; how quick things are is the benches' business.
 configure({ asyncUtilTimeout: 10_000 });

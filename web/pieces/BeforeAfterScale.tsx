@@ -1,11 +1,11 @@
 import type { SetResult } from "../../core";
+import { engraved } from "../ui/engraved";
 
 /** Engraved scale from zero: open pointer before, filled after, bands for their uncertainty. */
 export function BeforeAfterScale({ before, after }: { before: SetResult; after: SetResult | null }) {
   const top = Math.max(before.mean + before.expanded, (after?.mean ?? 0) + (after?.expanded ?? 0)) * 1.08 || 1;
   const x = (v: number): number => 4 + (Math.max(0, v) / top) * 132;
-  const step = [1, 2, 5, 10, 20, 50, 100, 200, 500].find((s) => top / s <= 12) ?? 1000;
-  const ticks = Array.from({ length: Math.floor(top / step) + 1 }, (_, i) => i * step);
+  const ticks = engraved(0, top, 12).at;
   const band = (r: SetResult, colour: string) => (
     <rect
       x={x(r.mean - r.expanded)}

@@ -96,34 +96,13 @@ export function MiniRail({ stage }: { stage: Stage }) {
   );
 }
 
-export function Tick() {
-  return (
-    <svg
-      width="13"
-      height="13"
-      viewBox="0 0 14 14"
-      fill="none"
-      stroke="currentColor"
-      strokeWidth="2"
-      aria-hidden="true"
-    >
-      <path d="M2 7.5 5.5 11 12 3.5" />
-    </svg>
-  );
-}
+/** A mark beside words, drawn in their colour. */
+const Mark = ({ d }: { d: string }) => (
+  <svg width="13" height="13" viewBox="0 0 14 14" fill="none" stroke="currentColor" strokeWidth="2" aria-hidden="true">
+    <path d={d} />
+  </svg>
+);
 
-export function CrossMark() {
-  return (
-    <svg
-      width="13"
-      height="13"
-      viewBox="0 0 14 14"
-      fill="none"
-      stroke="currentColor"
-      strokeWidth="2"
-      aria-hidden="true"
-    >
-      <path d="M3 3l8 8M11 3l-8 8" />
-    </svg>
-  );
-}
+export const Tick = () => <Mark d="M2 7.5 5.5 11 12 3.5" />;
+
+export const CrossMark = () => <Mark d="M3 3l8 8M11 3l-8 8" />;

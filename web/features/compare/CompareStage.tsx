@@ -1,6 +1,6 @@
 import { Button } from "antd";
 import { useMemo } from "react";
-import { Link, useNavigate, useSearchParams } from "react-router";
+import { useNavigate, useSearchParams } from "react-router";
 import type { Operation, Setup } from "../../../contract";
 import { useShopQuery, useVehicleQuery } from "../../data/api";
 import { useUnits } from "../../format/units";
@@ -27,38 +27,26 @@ import { SlackChain } from "../slack";
 import type { LeverPicture, Taped } from "../throwBench";
 import { FitKey } from "../throwBench";
 import { ThrowBench } from "../throwBench";
+import { StageTabs } from "../../pieces/job/StageTabs";
 
 const FindLever = late(() => import("../findLever").then((m) => m.FindLever));
 const MountRoom = late(() => import("../mounts").then((m) => m.MountRoom));
+
+const TOOLS = [
+  ["", "Throw"],
+  ["find", "Find"],
+  ["slack", "Slack"],
+  ["mounts", "Mounts"],
+] as const;
 
 /** Old against new: the throw bench, and the slack chain that goes with the lever chosen on it. */
 export default function CompareStage(props: StageProps) {
   const [params] = useSearchParams();
   const tool = params.get("tool");
-  const chain = tool === "slack";
-  const mounts = tool === "mounts";
-  const find = tool === "find";
-  const tabs = (
-    <nav className="tabs2" aria-label="Tools of this stage">
-      <Link to="?" aria-current={chain || mounts || find ? undefined : "page"}>
-        Throw
-      </Link>
-      <Link to="?tool=find" aria-current={find ? "page" : undefined}>
-        Find
-      </Link>
-      <Link to="?tool=slack" aria-current={chain ? "page" : undefined}>
-        Slack
-      </Link>
-      <Link to="?tool=mounts" aria-current={mounts ? "page" : undefined}>
-        Mounts
-      </Link>
-    </nav>
-  );
-  if (find) return <FindLever {...props} tabs={tabs} />;
-  if (mounts) {
-    return <MountRoom {...props} tabs={tabs} />;
-  }
-  return chain ? <SlackChain {...props} tabs={tabs} /> : <CompareBench {...props} tabs={tabs} />;
+  const tabs = <StageTabs tools={TOOLS} shown={tool} />;
+  if (tool === "find") return <FindLever {...props} tabs={tabs} />;
+  if (tool === "mounts") return <MountRoom {...props} tabs={tabs} />;
+  return tool === "slack" ? <SlackChain {...props} tabs={tabs} /> : <CompareBench {...props} tabs={tabs} />;
 }
 
 /** The photographs of the job's levers, by setup. */

@@ -15,24 +15,24 @@ import { Board } from "./Board";
 import { BoltPatternMini } from "../../pieces/torque/BoltPattern";
 import { Findings } from "./Findings";
 import { Press } from "../../ui/Press";
+import { StageTabs } from "../../pieces/job/StageTabs";
 import css from "./fit.module.css";
 
 const SetStage = late(() => import("../set").then((m) => m.SetStage));
+
+const TOOLS = [
+  ["", "Torque"],
+  ["set", "Set"],
+] as const;
 
 /** The work itself: groups as plates, the next bolt lit, steps and what was found. */
 export default function FitStage(props: StageProps) {
   const [params] = useSearchParams();
   const setting = params.get("tool") === "set";
   const tabs = (
-    <nav className="tabs2" aria-label="Tools of this stage">
-      <Link to="?" aria-current={setting ? undefined : "page"}>
-        Torque
-      </Link>
-      <Link to="?tool=set" aria-current={setting ? "page" : undefined}>
-        Set
-      </Link>
+    <StageTabs tools={TOOLS} shown={params.get("tool")}>
       <Link to={`/jobs/${props.view.job.id}/bay`}>Bay</Link>
-    </nav>
+    </StageTabs>
   );
   if (!setting) return <TorqueBoard {...props} tabs={tabs} />;
   return <SetStage {...props} tabs={tabs} />;

@@ -1,7 +1,7 @@
 import { Button } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import { flushSync } from "react-dom";
-import { Link, useNavigate, useSearchParams } from "react-router";
+import { useNavigate, useSearchParams } from "react-router";
 import { useVehicleQuery } from "../../data/api";
 import { useKeys } from "../../data/useKeys";
 import { gearShort, SHIFTER_NAMES } from "../../format/words";
@@ -27,6 +27,7 @@ import type { StageProps } from "../../data/stage";
 import { MeasureMore } from "./MeasureMore";
 import { OdometerCard } from "./OdometerCard";
 import { measurandName, ReadingCard } from "../../pieces/readings/ReadingCard";
+import { StageTabs } from "../../pieces/job/StageTabs";
 import css from "./gauge.module.css";
 
 const PhotoBench = late(() => import("../photoBench").then((m) => m.PhotoBench));
@@ -34,27 +35,19 @@ const VibrationTool = late(() => import("../vibration").then((m) => m.VibrationT
 
 const none = { fromGear: "", toGear: "" };
 
+const TOOLS = [
+  ["", "Readings"],
+  ["vibration", "Vibration"],
+  ["photo", "Photo"],
+] as const;
+
 /** Readings before anything comes apart, and what was recorded of its shake. */
 export default function GaugeStage(props: StageProps) {
   const [params] = useSearchParams();
   const tool = params.get("tool");
-  const vibration = tool === "vibration";
-  const picture = tool === "photo";
-  const tabs = (
-    <nav className="tabs2" aria-label="Tools of this stage">
-      <Link to="?" aria-current={vibration || picture ? undefined : "page"}>
-        Readings
-      </Link>
-      <Link to="?tool=vibration" aria-current={vibration ? "page" : undefined}>
-        Vibration
-      </Link>
-      <Link to="?tool=photo" aria-current={picture ? "page" : undefined}>
-        Photo
-      </Link>
-    </nav>
-  );
-  if (picture) return <PhotoBench {...props} tabs={tabs} />;
-  return vibration ? <VibrationTool {...props} tabs={tabs} /> : <Readings {...props} tabs={tabs} />;
+  const tabs = <StageTabs tools={TOOLS} shown={tool} />;
+  if (tool === "photo") return <PhotoBench {...props} tabs={tabs} />;
+  return tool === "vibration" ? <VibrationTool {...props} tabs={tabs} /> : <Readings {...props} tabs={tabs} />;
 }
 
 function Readings({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) {

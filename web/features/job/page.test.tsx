@@ -2,7 +2,7 @@
 import { screen, waitFor, within } from "@testing-library/react";
 import { Route, Routes, useLocation } from "react-router";
 import { describe, expect, it } from "vitest";
-import { answering, jobView, plainText, show, written } from "../../../tests/web/show";
+import { dossierOf, answering, jobView, plainText, show, written } from "../../../tests/web/show";
 import { JobPage } from "./JobPage";
 
 const Where = () => <output>{useLocation().pathname}</output>;
@@ -12,18 +12,7 @@ const page = async (parts: Parameters<typeof jobView>[0] = {}, stage = "plan") =
   const { id } = view.job;
   answering(`/api/jobs/${id}`, view);
   answering("/api/undo", { undo: null, redo: null });
-  answering(`/api/vehicles/${view.vehicle.id}`, {
-    sheet: null,
-    sheetLine: [],
-    joint: [],
-    ownLine: [],
-    vehicle: view.vehicle,
-    jobs: [view.job],
-    reading: [],
-    setup: [],
-    torqueGroup: [],
-    part: [],
-  });
+  answering(`/api/vehicles/${view.vehicle.id}`, dossierOf(view.vehicle, { jobs: [view.job] }));
   const shown = show(
     <>
       <Where />

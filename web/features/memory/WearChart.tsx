@@ -2,14 +2,9 @@ import type { WearLine } from "../../../domain";
 import { useUnits } from "../../format/units";
 import LineChart from "../../ui/LineChart";
 import { nameOf } from "./wearWords";
+import { roundEnd } from "../../ui/engraved";
 
 const STEPS = 24;
-
-/** 1, 2 or 5 times a power of ten, the least that is not under this. */
-function niceStep(least: number): number {
-  const power = 10 ** Math.floor(Math.log10(least));
-  return power * ([1, 2, 5, 10].find((m) => m * power >= least) ?? 10);
-}
 
 /** Readings over distance with their line, its band and the limit. */
 export default function WearChart({ line }: { line: WearLine }) {
@@ -17,10 +12,9 @@ export default function WearChart({ line }: { line: WearLine }) {
   const { points, trend, limit } = line;
   const far =
     Math.max(...points.map((p) => p.km), trend?.reaches && trend.reaches.low > 0 ? trend.reaches.km : 0) * 1.12;
-  const step = niceStep(far / 5);
-  const end = Math.ceil(far / step) * step;
+  const [end, across] = roundEnd(far, 5);
   const highest = Math.max(limit, ...points.map((p) => p.worn)) * 1.1;
-  const tall = niceStep(highest / 4);
+  const [top, up] = roundEnd(highest, 4);
   const near = Math.min(...points.map((p) => p.km)) * 0.9;
   const along = (pick: (at: { worn: number; low: number; high: number }) => number) =>
     Array.from({ length: STEPS + 1 }, (_, i) => near + ((end - near) * i) / STEPS).map((km) => ({
@@ -46,14 +40,14 @@ export default function WearChart({ line }: { line: WearLine }) {
         title: units.label("distance"),
         min: 0,
         max: end,
-        ticks: end / step,
+        ticks: across,
       }}
       y={{
         min: 0,
-        max: Math.ceil(highest / tall) * tall,
+        max: top,
         show: (v) => units.bare(v, line.unit),
         title: units.label(line.unit),
-        ticks: Math.ceil(highest / tall),
+        ticks: up,
       }}
       marks={{ y: limit }}
       tip={{ x: (v) => units.show(v, "distance"), y: (v) => units.show(v, line.unit) }}

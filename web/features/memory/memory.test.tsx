@@ -1,8 +1,9 @@
 // @vitest-environment jsdom
 import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
-import type { MemoryView } from "../../../contract";
+import type { MemoryJob, MemoryView } from "../../../contract";
 import { askLearn } from "../../../contract";
+import { memoryJob } from "../../../tests/domain/records";
 import { answering, plainText, record, show, written } from "../../../tests/web/show";
 import { LearnedPage } from "./LearnedPage";
 
@@ -15,25 +16,7 @@ vi.mock("../../worker", () => ({
 
 const SHOP = record("shop", { name: "The shed" });
 const ID = "01ARZ3NDEKTSV4RRFFQ69G5FAV";
-const job = (data: Partial<MemoryView["jobs"][number]>): MemoryView["jobs"][number] => ({
-  id: ID,
-  number: 1,
-  vehicleId: ID,
-  tag: "SI 1",
-  kind: "Skarvane P2",
-  shifterKind: "rod",
-  layout: "northSouth",
-  automatic: false,
-  complaint: "",
-  openedAt: "2031-01-01T08:00:00.000Z",
-  closedAt: "2031-01-02T08:00:00.000Z",
-  symptoms: {},
-  symptomsAfter: null,
-  repaired: null,
-  cause: null,
-  chosenSetupId: null,
-  ...data,
-});
+const job = (data: Partial<MemoryJob>): MemoryJob => memoryJob({ vehicleId: ID, ...data });
 const memory = (data: Partial<MemoryView> = {}): void =>
   answering("/api/memory", () => ({
     jobs: [],

@@ -1,6 +1,6 @@
 import { Button, Modal } from "antd";
 import { useState } from "react";
-import { Link, useNavigate, useSearchParams } from "react-router";
+import { useNavigate, useSearchParams } from "react-router";
 import type { Step } from "../../../contract";
 import { formatNumber, minuteOfDay } from "../../../core";
 import { awaited, fitDoubts, PLAN_WEIGHTS, specOf, UNSAID_MIN } from "../../../domain";
@@ -23,22 +23,19 @@ import { TorqueGroups } from "./TorqueGroups";
 import { usePlan, type PlanModel } from "./usePlan";
 import { Ways } from "./Ways";
 import day from "./day.module.css";
+import { StageTabs } from "../../pieces/job/StageTabs";
 import css from "./plan.module.css";
+
+const TOOLS = [
+  ["", "Order of work"],
+  ["lists", "Parts, steps, fasteners"],
+] as const;
 
 /** The order of work over the day; parts to get, fasteners to torque, steps to take. */
 export default function PlanStage(props: StageProps) {
   const [params] = useSearchParams();
   const lists = params.get("tool") === "lists";
-  const tabs = (
-    <nav className="tabs2" aria-label="Tools of this stage">
-      <Link to="?" aria-current={lists ? undefined : "page"}>
-        Order of work
-      </Link>
-      <Link to="?tool=lists" aria-current={lists ? "page" : undefined}>
-        Parts, steps, fasteners
-      </Link>
-    </nav>
-  );
+  const tabs = <StageTabs tools={TOOLS} shown={params.get("tool")} />;
   if (lists) return <Lists {...props} tabs={tabs} />;
   return <OrderOfWork {...props} tabs={tabs} />;
 }

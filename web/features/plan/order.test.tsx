@@ -3,7 +3,7 @@ import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { NewFields, Part, Step, TemplateContent } from "../../../contract";
 import { plan, type PlanInput } from "../../../core";
-import { answering, fakeEdit, jobView, PARENT, plainText, record, show } from "../../../tests/web/show";
+import { dossierOf, answering, fakeEdit, jobView, PARENT, plainText, record, show } from "../../../tests/web/show";
 import { readTemplate } from "./BeginWork";
 import PlanStage from "./PlanStage";
 
@@ -32,20 +32,7 @@ const workshop = (own: TemplateContent[] = []) =>
 const stage = (steps: Step[], more: Parameters<typeof jobView>[0] = {}) => {
   const view = jobView({ step: steps, ...more });
   workshop();
-  answering(`/api/vehicles/${view.vehicle.id}`, {
-    vehicle: view.vehicle,
-    jobs: [],
-    reading: [],
-    setup: [],
-    torqueGroup: [],
-    part: [],
-    joint: [],
-    recheck: [],
-    photo: [],
-    sheet: null,
-    sheetLine: [],
-    ownLine: [],
-  });
+  answering(`/api/vehicles/${view.vehicle.id}`, dossierOf(view.vehicle));
   const edit = fakeEdit();
   return { view, edit, ...show(<PlanStage view={view} edit={edit} />) };
 };

@@ -1,7 +1,18 @@
 // @vitest-environment jsdom
 import { screen, within } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
-import { answering, fakeEdit, jobView, PARENT, pick, plainText, record, show, typeInto } from "../../../tests/web/show";
+import {
+  dossierOf,
+  answering,
+  fakeEdit,
+  jobView,
+  PARENT,
+  pick,
+  plainText,
+  record,
+  show,
+  typeInto,
+} from "../../../tests/web/show";
 import { PartsList } from "./PartsList";
 import { StepsList } from "../../pieces/job/StepsList";
 import { TorqueGroups } from "./TorqueGroups";
@@ -167,20 +178,7 @@ describe("torque groups", () => {
       group({ name: "Unknown" }),
     ];
     const { vehicle } = view;
-    answering(`/api/vehicles/${vehicle.id}`, {
-      sheet: null,
-      sheetLine: [],
-      joint: [],
-      recheck: [],
-      photo: [],
-      ownLine: [],
-      vehicle,
-      jobs: [],
-      reading: [],
-      setup: [],
-      torqueGroup: earlier,
-      part: [],
-    });
+    answering(`/api/vehicles/${vehicle.id}`, dossierOf(vehicle, { torqueGroup: earlier }));
     const { user } = show(<TorqueGroups view={view} edit={edit} />);
     await user.click(await screen.findByRole("button", { name: "Take over 1 from earlier jobs" }));
     const [, operations] = edit.all.mock.calls[0];

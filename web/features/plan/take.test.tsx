@@ -1,8 +1,8 @@
 // @vitest-environment jsdom
 import { screen, waitFor, within } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
-import type { DossierView, NewFields, SpecLine } from "../../../contract";
-import { answering, fakeEdit, jobView, PARENT, plainText, record, show } from "../../../tests/web/show";
+import type { NewFields, SpecLine } from "../../../contract";
+import { dossierOf, answering, fakeEdit, jobView, PARENT, plainText, record, show } from "../../../tests/web/show";
 import { GiveBack } from "./GiveBack";
 import { TakeFromVehicle } from "./TakeFromVehicle";
 
@@ -28,21 +28,7 @@ const part = (name: string, more: Partial<NewFields<"specLine">> = {}): SpecLine
     ...more,
   });
 const book = (sheetLine: SpecLine[], ownLine: SpecLine[] = []): void => {
-  const view: DossierView = {
-    vehicle: van,
-    jobs: [],
-    reading: [],
-    setup: [],
-    torqueGroup: [],
-    part: [],
-    joint: [],
-    recheck: [],
-    photo: [],
-    sheet,
-    sheetLine,
-    ownLine,
-  };
-  answering(`/api/vehicles/${van.id}`, view);
+  answering(`/api/vehicles/${van.id}`, dossierOf(van, { sheet, sheetLine, ownLine }));
 };
 const job = (more: Parameters<typeof jobView>[0] = {}) => ({ ...jobView(more), vehicle: van });
 

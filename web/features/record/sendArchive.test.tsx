@@ -2,7 +2,7 @@
 import { screen, waitFor } from "@testing-library/react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { jobChildren, type JobView } from "../../../contract";
-import { answering, jobView, PARENT, plainText, record, show } from "../../../tests/web/show";
+import { dossierOf, answering, jobView, PARENT, plainText, record, show } from "../../../tests/web/show";
 import { SendArchive } from "./SendArchive";
 
 const made = vi.hoisted(() => vi.fn());
@@ -15,17 +15,7 @@ const pdf = (text: string) => ({ bytes: new TextEncoder().encode(text), pages: 1
 
 const known = (view: JobView): void => {
   answering(`/api/jobs/${view.job.id}`, { ...Object.fromEntries(jobChildren.map((c) => [c, []])), ...view });
-  answering(`/api/vehicles/${view.vehicle.id}`, {
-    vehicle: view.vehicle,
-    jobs: [view.job],
-    ...Object.fromEntries(
-      ["reading", "setup", "torqueGroup", "part", "joint", "recheck", "photo", "sheetLine", "ownLine"].map((c) => [
-        c,
-        [],
-      ]),
-    ),
-    sheet: null,
-  });
+  answering(`/api/vehicles/${view.vehicle.id}`, dossierOf(view.vehicle, { jobs: [view.job] }));
   for (const which of ["record", "customer"]) answering(`/api/papers/${view.job.id}/${which}`, {});
 };
 

@@ -3,7 +3,7 @@ import { screen, waitFor, within } from "@testing-library/react";
 import { Route, Routes } from "react-router";
 import { describe, expect, it, vi } from "vitest";
 import type { NewFields, SheetView, SpecLine } from "../../../contract";
-import { answering, pick, plainText, record, show, typeInto, written } from "../../../tests/web/show";
+import { dossierOf, answering, pick, plainText, record, show, typeInto, written } from "../../../tests/web/show";
 import { ComparePage } from "./ComparePage";
 import { SheetPage } from "./SheetPage";
 import { SheetsPage } from "./SheetsPage";
@@ -370,20 +370,7 @@ describe("geometry of a kind", () => {
       cross: {},
     };
     const old = record("setup", { jobId: job.id, role: "old", name: "Old", origin: "measured", lever });
-    answering(`/api/vehicles/${measured.id}`, {
-      vehicle: measured,
-      jobs: [job],
-      reading: [],
-      setup: [old],
-      torqueGroup: [],
-      part: [],
-      sheet,
-      sheetLine: [],
-      joint: [],
-      recheck: [],
-      photo: [],
-      ownLine: [],
-    });
+    answering(`/api/vehicles/${measured.id}`, dossierOf(measured, { jobs: [job], setup: [old], sheet }));
     const { user, store } = open({ vehicles: [measured] });
     await user.click(await screen.findByRole("button", { name: "More" }));
     await user.click(await screen.findByRole("menuitem", { name: "What kind of vehicle" }));

@@ -2,7 +2,7 @@
 import { screen, within } from "@testing-library/react";
 import { beforeEach, describe, expect, it } from "vitest";
 import type { DossierView, NewFields, SpecLine, Vehicle } from "../../../contract";
-import { answering, fakeEdit, pick, plainText, record, show, typeInto } from "../../../tests/web/show";
+import { dossierOf, answering, fakeEdit, pick, plainText, record, show, typeInto } from "../../../tests/web/show";
 import { Specs } from "./Specs";
 
 const sheet = record("sheet", { name: "Skarvane P2" });
@@ -15,21 +15,8 @@ const line = (name: string, typed: string, more: Partial<NewFields<"specLine">> 
     torque: {},
     ...more,
   });
-const dossier = (vehicle: Vehicle, more: Partial<DossierView> = {}): DossierView => ({
-  vehicle,
-  jobs: [],
-  reading: [],
-  setup: [],
-  torqueGroup: [],
-  part: [],
-  sheet,
-  sheetLine: [],
-  joint: [],
-  recheck: [],
-  photo: [],
-  ownLine: [],
-  ...more,
-});
+const dossier = (vehicle: Vehicle, more: Partial<DossierView> = {}): DossierView =>
+  dossierOf(vehicle, { sheet, ...more });
 const van = record("vehicle", { tag: "SI 0311", sheetId: sheet.id, buildDate: "2016-04-11" });
 
 beforeEach(() => answering("/api/sheets", { sheets: [], wanted: [] }));

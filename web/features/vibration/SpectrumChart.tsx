@@ -2,9 +2,10 @@ import { memo, useMemo, useState } from "react";
 import type { VibrationRecording } from "../../../contract";
 import { formatNumber, type VibrationSource } from "../../../core";
 import LineChart, { type Line, type PlotArea } from "../../ui/LineChart";
-import { decimated, niceTop } from "./decimate";
+import { decimated } from "./decimate";
 import { amplitudeHead, amplitudeText } from "../../../domain";
 import { SourceScale } from "./SourceScale";
+import { roundEnd } from "../../ui/engraved";
 import css from "./vibration.module.css";
 
 /** Points a curve is drawn with: about one for every other pixel. */
@@ -97,7 +98,7 @@ const Curves = memo(function Curves({
       }),
     [curves, toHz],
   );
-  const [top, ticks] = niceTop(Math.max(...lines.flatMap((l) => l.points.map((p) => p.y))));
+  const [top, ticks] = roundEnd(1.02 * Math.max(...lines.flatMap((l) => l.points.map((p) => p.y))), 4);
   const part = unit === "fullScale" ? 100 : 1;
   const digits = Math.max(0, Math.ceil(-Math.log10((top / ticks) * part) - 1e-9));
   return (

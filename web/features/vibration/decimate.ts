@@ -34,13 +34,3 @@ export function fewerRows<R extends { amplitude: number[] }>(rows: readonly R[],
     return { ...middle, amplitude: middle.amplitude.map((_, k) => Math.max(...group.map((r) => r.amplitude[k]))) };
   });
 }
-
-/** A round end of an axis that holds `most`, and how many steps of 1, 2, 2.5 or 5 lead to it. */
-export function niceTop(most: number): [top: number, ticks: number] {
-  if (!(most > 0)) return [1, 4];
-  const rough = most / 4;
-  const power = 10 ** Math.floor(Math.log10(rough));
-  const step = [1, 2, 2.5, 5, 10].map((k) => k * power).find((s) => s >= rough) ?? rough;
-  const ticks = Math.ceil((most * 1.02) / step);
-  return [Number((ticks * step).toPrecision(6)), ticks];
-}

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { decimated, fewerRows, niceTop } from "./decimate";
+import { decimated, fewerRows } from "./decimate";
 import { inRows } from "./SourceScale";
+import { roundEnd } from "../../ui/engraved";
 
 describe("drawing", () => {
   it("keeps every peak when a spectrum is thinned out", () => {
@@ -20,10 +21,10 @@ describe("drawing", () => {
   });
   it.each([
     [0.57, [0.6, 3]],
-    [1, [1.25, 5]],
-    [9.9, [12.5, 5]],
+    [1, [1, 5]],
+    [9.9, [10, 5]],
     [0, [1, 4]],
-  ])("an axis that holds %s ends at a round figure", (most, end) => expect(niceTop(most)).toEqual(end));
+  ])("an axis that holds %s ends at a round figure", (most, end) => expect(roundEnd(most, 4)).toEqual(end));
   it("puts names that would stand on each other into rows", () => {
     const source = (id: string, hz: number) => ({ id, name: id, hz, order: 1, of: "engine" as const });
     const placed = inRows([source("a", 10), source("b", 11), source("c", 12), source("d", 90)], (hz) => hz * 8);
