@@ -106,7 +106,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
       views,
     ),
     supplierEndpoints(options.supplier ?? simulatedSupplier),
-    backupEndpoints(backups),
+    backupEndpoints(backups, papers),
     archiveEndpoints(new ArchiveDesk(folder, unit, changes, photos, recordings, papers, options.now)),
     paperEndpoints(papers, unit),
     recordEndpoints(views, changes),

@@ -256,6 +256,15 @@ describe("printed sheets", () => {
     await look(there, await archive(here, `of=vehicle&id=${vehicleId}`));
   });
 
+  it("are gone with the book they were printed from, when an older one is taken back", async () => {
+    const { jobId } = await closedJob(here);
+    const { name } = (await post(here, "/api/backups", {}).expect(200)).body as { name: string };
+    await paper(jobId, "record", pdf).expect(200);
+    expect(await papersIn("of=shop")).toHaveLength(1);
+    await post(here, "/api/backups/restore", { name }).expect(200);
+    expect(await papersIn("of=shop")).toEqual([]);
+  });
+
   it("are refused where they are no PDF, of no job, of a kind that is not known, or too large", async () => {
     const { jobId } = await closedJob(here);
     const said = async (answer: ReturnType<typeof paper>): Promise<string> =>

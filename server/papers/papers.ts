@@ -1,4 +1,4 @@
-import { mkdirSync, statSync } from "node:fs";
+import { mkdirSync, readdirSync, rmSync, statSync } from "node:fs";
 import { join } from "node:path";
 import { paperKinds, type PaperKind } from "../../contract";
 import { sweepFolder, writeWhole } from "../photos";
@@ -34,6 +34,11 @@ export class Papers {
       const made = statSync(this.pathOf(jobId, which), { throwIfNoEntry: false })?.mtimeMs;
       return made !== undefined && made >= Date.parse(changed);
     });
+  }
+
+  /** Takes all of them away: they are made anew when they are asked for. */
+  clear(): void {
+    for (const name of readdirSync(this.folder)) rmSync(join(this.folder, name), { force: true });
   }
 
   /** Takes away sheets of jobs that are no more, and rests of writing. */

@@ -110,6 +110,9 @@ export function LookAgain({
                   r.doneAt && dateText(r.doneAt),
                   r.doneKm !== null && units.show(r.doneKm, "distance"),
                   r.outcome && OUTCOMES[r.outcome],
+                  ...r.found.map((f) =>
+                    [r.groups.find((g) => g.id === f.groupId)?.name, units.show(f.base, "torque")].join(" "),
+                  ),
                   r.note,
                 ]
                   .filter(Boolean)
