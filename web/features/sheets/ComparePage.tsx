@@ -1,8 +1,8 @@
-import { Select } from "antd";
+import { Select, Table, type TableColumnType } from "antd";
 import { useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 import { lineKinds } from "../../../contract";
-import { compareLines, linesFor, type LinePair } from "../../../domain";
+import { compareLines, linesFor, type LinePair as PairOf } from "../../../domain";
 import type { BookView, SpecLine } from "../../../contract";
 import { useBookQuery } from "../../data/api";
 import { LINE_KIND_HEADS } from "../../format/sheetWords";
@@ -13,6 +13,8 @@ import { Answer } from "../../ui/Answer";
 import { SlotSwitch } from "../../ui/slots";
 import { Skeleton, Trouble } from "../../ui/states";
 import css from "./sheets.module.css";
+
+type LinePair = PairOf<SpecLine>;
 
 const DIFFERS: Record<LinePair["differs"], string> = {
   leftOnly: "only on the left",
@@ -35,7 +37,40 @@ function linesOf(book: BookView, id: string): SpecLine[] {
     .map((l) => l.line);
 }
 
-/** Two sheets or two vehicles side by side, what differs first. */
+const either = (p: LinePair): SpecLine => (p.left ?? p.right)!;
+
+/** Sorted by name, kind by kind; filtered by kind and by what differs. */
+const columnsOf = (left: string, right: string): TableColumnType<LinePair>[] => [
+  {
+    key: "name",
+    title: "value",
+    width: "24%",
+    sorter: (a, b) => either(a).name.localeCompare(either(b).name),
+    render: (_, p) => (
+      <>
+        {either(p).name} <span className="lb">{either(p).feature}</span>
+      </>
+    ),
+  },
+  {
+    key: "kind",
+    title: "kind",
+    filters: lineKinds.map((kind) => ({ value: kind, text: LINE_KIND_HEADS[kind] })),
+    onFilter: (kind, p) => either(p).kind === kind,
+    render: (_, p) => <span className="lb">{LINE_KIND_HEADS[either(p).kind]}</span>,
+  },
+  { key: "left", title: left, width: "26%", render: (_, p) => p.left && <LineValue line={p.left} /> },
+  { key: "right", title: right, width: "26%", render: (_, p) => p.right && <LineValue line={p.right} /> },
+  {
+    key: "differs",
+    title: "difference",
+    filters: (Object.keys(DIFFERS) as LinePair["differs"][]).map((d) => ({ value: d, text: DIFFERS[d] })),
+    onFilter: (differs, p) => p.differs === differs,
+    render: (_, p) => <span className="lb">{DIFFERS[p.differs]}</span>,
+  },
+];
+
+/** Two sheets or two vehicles side by side; what is the same only where it is asked for. */
 export function ComparePage() {
   const [params, setParams] = useSearchParams();
   const { data, error, refetch } = useBookQuery();
@@ -60,7 +95,10 @@ export function ComparePage() {
     setParams(next, { replace: true });
   };
   const differing = pairs.filter((p) => p.differs !== "same");
-  const shown = all ? pairs : differing;
+  const byKind = (p: LinePair): number => lineKinds.indexOf(either(p).kind);
+  const shown = [...(all ? pairs : differing)].sort((a, b) => byKind(a) - byKind(b));
+  const nameOf = (id: string): string =>
+    data.sheets.find((s) => s.id === id)?.name ?? data.vehicles.find((v) => v.id === id)?.tag ?? "";
   return (
     <>
       <title>Compare sheets · Ash Lever</title>
@@ -100,29 +138,17 @@ export function ComparePage() {
         )}
       </Answer>
       <div className="page">
-        {lineKinds.map((kind) => {
-          const own = shown.filter((p) => (p.left ?? p.right)?.kind === kind);
-          if (!own.length) return null;
-          return (
-            <section key={kind} className="sect">
-              <h2 className="hd2">{LINE_KIND_HEADS[kind]}</h2>
-              <table className={`ledger ${css.compared}`}>
-                <tbody>
-                  {own.map((p) => (
-                    <tr key={p.key} className={p.differs === "same" ? undefined : "flagged"}>
-                      <td className="txt">
-                        {(p.left ?? p.right)?.name} <span className="lb">{(p.left ?? p.right)?.feature}</span>
-                      </td>
-                      <td className="txt">{p.left && <LineValue line={p.left} />}</td>
-                      <td className="txt">{p.right && <LineValue line={p.right} />}</td>
-                      <td className="txt lb">{DIFFERS[p.differs]}</td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </section>
-          );
-        })}
+        {shown.length > 0 && (
+          <Table<LinePair>
+            rowKey="key"
+            size="small"
+            className={css.compared}
+            columns={columnsOf(nameOf(left), nameOf(right))}
+            dataSource={shown}
+            rowClassName={(p) => (p.differs === "same" ? "" : "flagged")}
+            pagination={false}
+          />
+        )}
       </div>
     </>
   );

@@ -329,6 +329,9 @@ describe("two side by side", () => {
     const { user } = show(<ComparePage />, { at: `/sheets/compare?left=${van.id}&right=${other.id}` });
     await waitFor(() => expect(says()).toBe("one difference in 2 values.".replace("one", "One")));
     expect(screen.queryByText("Plate")).toBeNull();
+    expect(screen.getAllByRole("columnheader").map((h) => h.textContent)).toEqual(
+      expect.arrayContaining([van.tag, other.tag]),
+    );
     await user.click(screen.getByRole("switch", { name: "Show what is the same too" }));
     expect(screen.getByText("Plate", { exact: false })).toBeTruthy();
     await pick(user, "On the right", "Skarvane P2, cable shift");
