@@ -1,5 +1,5 @@
 import { spawn } from "node:child_process";
-import { chromium } from "@playwright/test";
+import { openBrowser } from "./program";
 import type { Figure } from "./report";
 
 const PORT = 4392;
@@ -15,10 +15,7 @@ export async function dragFigures(): Promise<Figure[]> {
     },
   );
   await new Promise((resolve) => server.stdout.once("data", resolve));
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM_PATH ?? "/usr/bin/chromium",
-    args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"],
-  });
+  const browser = await openBrowser();
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(`http://127.0.0.1:${PORT}/desk/throw-bench`);
   const pin = page.getByRole("button", { name: "Pin: drag, or arrows to move" });

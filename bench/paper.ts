@@ -2,10 +2,9 @@ import { createHash, randomBytes } from "node:crypto";
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { chromium } from "@playwright/test";
 import sharp from "sharp";
 import { ulid } from "ulid";
-import { startProgram, write, type Program } from "./program";
+import { must, openBrowser, startProgram, type Program } from "./program";
 import type { Figure } from "./report";
 
 const MB = 1024 * 1024;
@@ -14,11 +13,6 @@ const BATCH = 64;
 const PAPER_PHOTOS = 40;
 
 const create = (resource: string, id: string, data: object) => ({ op: "create", resource, id, data });
-
-async function must(address: string, operations: object[]): Promise<void> {
-  const status = await write(address, operations, ulid());
-  if (status !== 200) throw new Error(`the program answered ${status}`);
-}
 
 /** A shed with one vehicle and one job; gives the job. */
 async function oneJob(address: string): Promise<string> {
@@ -40,12 +34,9 @@ async function inShed(run: (program: Program, folder: string) => Promise<Figure[
   }
 }
 
-/** Memory the program holds, MB: as the system counts it, now and at its highest. */
-function memoryOf(pid: number): { now: number; highest: number } {
-  const said = readFileSync(`/proc/${pid}/status`, "utf8");
-  const of = (key: string): number => Number(new RegExp(`${key}:\\s+(\\d+) kB`).exec(said)?.[1] ?? NaN) / 1024;
-  return { now: of("VmRSS"), highest: of("VmHWM") };
-}
+/** Memory the program holds now, MB, as the system counts it. */
+const memoryMb = (pid: number): number =>
+  Number(/VmRSS:\s+(\d+) kB/.exec(readFileSync(`/proc/${pid}/status`, "utf8"))?.[1] ?? NaN) / 1024;
 
 /** A whole shop of 1 GB of pictures: how much more memory the program needs while it sends it. */
 const archiveFigures = (): Promise<Figure[]> =>
@@ -61,14 +52,14 @@ const archiveFigures = (): Promise<Figure[]> =>
       });
       await must(address, photos);
     }
-    const before = memoryOf(child.pid ?? 0).now;
+    const before = memoryMb(child.pid ?? 0);
     const begun = performance.now();
     const response = await fetch(new URL("/api/archive?of=shop", address));
     let bytes = 0;
     let highest = before;
     for await (const chunk of response.body ?? []) {
       bytes += (chunk as Uint8Array).length;
-      highest = Math.max(highest, memoryOf(child.pid ?? 0).now);
+      highest = Math.max(highest, memoryMb(child.pid ?? 0));
     }
     const took = (performance.now() - begun) / 1000;
     if (bytes < ARCHIVE_FILES * MB) throw new Error(`only ${bytes} bytes came`);
@@ -101,10 +92,7 @@ const recordFigures = (): Promise<Figure[]> =>
       const { file, widthPx, heightPx } = (await sent.json()) as { file: string; widthPx: number; heightPx: number };
       await must(address, [create("photo", ulid(), { jobId: job, file, widthPx, heightPx, name: `${i}.jpg` })]);
     }
-    const browser = await chromium.launch({
-      executablePath: process.env.CHROMIUM_PATH ?? "/usr/bin/chromium",
-      args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"],
-    });
+    const browser = await openBrowser();
     try {
       const page = await browser.newPage();
       await page.goto(new URL(`/jobs/${job}/record`, address).href);

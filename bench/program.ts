@@ -1,4 +1,6 @@
 import { spawn, type ChildProcess } from "node:child_process";
+import { chromium, type Browser } from "@playwright/test";
+import { ulid } from "ulid";
 
 /** The built program as a process of its own. */
 export interface Program {
@@ -32,3 +34,16 @@ export async function write(address: string, operations: object[], id: string): 
   await response.arrayBuffer();
   return response.status;
 }
+
+/** The same, where nothing is measured of it: it has to be taken. */
+export async function must(address: string, operations: object[]): Promise<void> {
+  const status = await write(address, operations, ulid());
+  if (status !== 200) throw new Error(`the program answered ${status}`);
+}
+
+/** The browser of the system, without its own traffic. */
+export const openBrowser = (): Promise<Browser> =>
+  chromium.launch({
+    executablePath: process.env.CHROMIUM_PATH ?? "/usr/bin/chromium",
+    args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"],
+  });

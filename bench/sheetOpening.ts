@@ -1,9 +1,8 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { chromium } from "@playwright/test";
 import { ulid } from "ulid";
-import { startProgram, write } from "./program";
+import { must, openBrowser, startProgram } from "./program";
 import { median, type Figure } from "./report";
 
 const GROUPS = 400;
@@ -11,7 +10,7 @@ const PARTS = 2000;
 const BATCH = 100;
 const TIMES = 7;
 
-/** Nobody presses sooner after the pointer has come to rest. From memory. */
+/** How long a pointer rests on a line before it is pressed; common practice, no source. */
 const REST_MS = 200;
 const SETTLED_MS = 3000;
 
@@ -32,7 +31,7 @@ export async function sheetOpeningFigures(): Promise<Figure[]> {
   const { child, address, ended } = await startProgram(join(folder, "bench.sqlite"));
   const sheetId = ulid();
   const create = (resource: string, data: object, id = ulid()) => ({ op: "create", resource, id, data });
-  await write(address, [create("sheet", { name: "Large" }, sheetId)], ulid());
+  await must(address, [create("sheet", { name: "Large" }, sheetId)]);
   const lines = [
     ...Array.from({ length: GROUPS }, (_, i) => ({
       kind: "torque",
@@ -47,11 +46,8 @@ export async function sheetOpeningFigures(): Promise<Figure[]> {
       sources: [{ id: "s", typed: `SK-${i}`, title: "sheet 8-2" }],
     })),
   ].map((data, i) => create("specLine", { sheetId, place: `place ${i % 20}`, position: i, ...data }));
-  for (let i = 0; i < lines.length; i += BATCH) await write(address, lines.slice(i, i + BATCH), ulid());
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM_PATH ?? "/usr/bin/chromium",
-    args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"],
-  });
+  for (let i = 0; i < lines.length; i += BATCH) await must(address, lines.slice(i, i + BATCH));
+  const browser = await openBrowser();
   const took: number[] = [];
   try {
     for (let i = 0; i < TIMES; i++) {

@@ -284,6 +284,9 @@ describe("wear", () => {
     );
     // By hand: signed at 63 on the mean, found at 61, 2 lost; 3 may be lost to 60.
     expect(lines).toHaveLength(1);
+    // Signed at 59 and 60, under 60 to 64: there was nothing to lose, and nothing is learned.
+    const low = { groups: [group], signatures: [signed(1, 59), signed(2, 60)], rechecks: [looked(100_500, 58)] };
+    expect(wearLines(view({ jobs: [job({ id: A })], ...low }), 1.5)).toEqual([]);
     expect(lines[0]).toMatchObject({
       what: { torque: "Flange" },
       unit: "torque",

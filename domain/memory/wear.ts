@@ -91,6 +91,8 @@ function torqueLost(view: MemoryView, recheck: Recheck, lines: Map<string, WearL
     const signed = read.reduce((a, b) => a + b, 0) / read.length;
     const id = `torque ${group.name.toLowerCase()}`;
     const spare = signed - spec.limits.minNm;
+    // Signed below its specification: it had nothing to lose.
+    if (spare <= 0) continue;
     const line = lineOf(lines, job.kind, id, { torque: group.name }, spare);
     line.limit = Math.min(line.limit, spare);
     line.points.push({ jobId: job.id, tag: job.tag, km: doneKm - fromKm, worn: signed - found.base });

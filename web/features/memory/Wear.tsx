@@ -19,10 +19,15 @@ export function Wear({ lines }: { lines: readonly WearLine[] }) {
   return (
     <section className="sect" aria-label="Wear">
       <h2 className="hd2">
-        Wear <span className="lb">{line ? `${nameOf(line)}; ${line.kind}` : "play over distance"}</span>
+        Wear{" "}
+        <span className="lb">
+          {line ? `${nameOf(line)}; ${line.kind}` : "play, height and torque lost over distance"}
+        </span>
       </h2>
       {!line ? (
-        <p className="q">No closed job has play that was measured on a vehicle with two odometer readings.</p>
+        <p className="q">
+          No closed job has play, the height of a mount or a torque found again, with the distance it was found at.
+        </p>
       ) : (
         <div className={css.wear}>
           <div>

@@ -345,7 +345,7 @@ function Lists({ view, edit, tabs }: WithTabs) {
       <div className={css.plan}>
         <div>
           <PartsList view={view} edit={edit} />
-          <Ways view={view} edit={edit} />
+          {view.part.length > 0 && <Ways view={view} edit={edit} />}
           <StepsList view={view} edit={edit} />
         </div>
         <TorqueGroups view={view} edit={edit} />

@@ -1,5 +1,5 @@
 import type { RefObject } from "react";
-import type { JobView, Recheck, Shop } from "../../../contract";
+import type { JobView, PaperKind, Recheck, Shop } from "../../../contract";
 import { OriginLegend } from "../../ui/marks";
 import { Corrected } from "./Corrected";
 import { CustomerSheet } from "./CustomerSheet";
@@ -10,7 +10,6 @@ import { Measured } from "./Measured";
 import { Shook } from "./Shook";
 import { Spectra } from "./Spectra";
 import { Torqued } from "./Torqued";
-import type { PaperKind } from "../../../contract";
 import css from "./record.module.css";
 
 /** How the shop heads its paper. */

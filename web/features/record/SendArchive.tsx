@@ -23,43 +23,48 @@ interface Sheet {
 
 /** A job or a vehicle as one zip. The printed sheets of its jobs are made first, so that they are in it. */
 export function SendArchive({ of, id, jobs }: { of: "job" | "vehicle"; id: string; jobs: readonly string[] }) {
-  const sheets = jobs.flatMap((jobId) => paperKinds.map((which): Sheet => ({ jobId, which })));
-  const [at, setAt] = useState<number | null>(null);
+  // As the jobs were when it was begun: one that goes or comes meanwhile does not move the others.
+  const [begun, setBegun] = useState<{ sheets: Sheet[]; at: number } | null>(null);
   const [without, setWithout] = useState(0);
   const done = (kept: boolean): void => {
-    if (at === null) return;
+    if (!begun) return;
     if (!kept) setWithout((n) => n + 1);
-    if (at + 1 < sheets.length) return setAt(at + 1);
-    setAt(null);
+    if (begun.at + 1 < begun.sheets.length) return setBegun({ ...begun, at: begun.at + 1 });
+    setBegun(null);
     fetchAs(archiveAddress(of, id));
   };
   const begin = (): void => {
     setWithout(0);
-    if (sheets.length) setAt(0);
+    const sheets = jobs.flatMap((jobId) => paperKinds.map((which): Sheet => ({ jobId, which })));
+    if (sheets.length) setBegun({ sheets, at: 0 });
     else fetchAs(archiveAddress(of, id));
   };
-  return at === null ? (
+  if (begun) {
+    const { sheets, at } = begun;
+    return (
+      <>
+        <Progress
+          percent={Math.round((at / sheets.length) * 100)}
+          size="small"
+          style={{ width: 120 }}
+          aria-label={`Sheet ${at + 1} of ${sheets.length}`}
+        />
+        <Button onClick={() => setBegun(null)}>Stop</Button>
+        {createPortal(
+          <OffScreen key={`${sheets[at].jobId} ${sheets[at].which}`} {...sheets[at]} onDone={done} />,
+          document.body,
+        )}
+      </>
+    );
+  }
+  return (
     <>
       {without > 0 && (
         <span className="lb" role="status">
-          {count(without, "sheet")} could not be made: not in it.
+          {count(without, "sheet")} could not be made: not in the archive.
         </span>
       )}
       <Button onClick={begin}>Archive</Button>
-    </>
-  ) : (
-    <>
-      <Progress
-        percent={Math.round((at / sheets.length) * 100)}
-        size="small"
-        style={{ width: 120 }}
-        aria-label={`Sheet ${at + 1} of ${sheets.length}`}
-      />
-      <Button onClick={() => setAt(null)}>Stop</Button>
-      {createPortal(
-        <OffScreen key={`${sheets[at].jobId} ${sheets[at].which}`} {...sheets[at]} onDone={done} />,
-        document.body,
-      )}
     </>
   );
 }

@@ -47,7 +47,7 @@ describe("an archive with its sheets", () => {
     await user.click(screen.getByRole("button", { name: "Archive" }));
     await waitFor(() => expect(fetched).toHaveBeenCalledTimes(1), { timeout: 4000 });
     // Both sheets of the job the server does not give, and the one that failed.
-    expect(screen.getByRole("status").textContent).toBe("3 sheets could not be made: not in it.");
+    expect(screen.getByRole("status").textContent).toBe("3 sheets could not be made: not in the archive.");
   });
 
   it("stops when told to, and fetches nothing", async () => {
