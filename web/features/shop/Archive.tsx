@@ -66,9 +66,9 @@ export function Archive() {
         Archive <span className="lb">one zip with records, tables, pictures and recordings</span>
       </h2>
       <p className="row-flex">
-        <a className="ant-btn ant-btn-default" href={archiveAddress("shop")} download>
+        <Button href={archiveAddress("shop")} download>
           Whole shop
-        </a>
+        </Button>
         <Button loading={state === "looking"} disabled={state !== "none"} onClick={() => file.current?.click()}>
           Import an archive
         </Button>
