@@ -11,6 +11,7 @@ import {
   type Obstacle,
 } from "../core";
 import { microseconds, type Figure } from "./report";
+import { outline } from "../tests/core/questions";
 
 const obstacles: Obstacle[] = [
   { name: "prop shaft", kind: "segment", from: { xMm: 350, zMm: -112 }, to: { xMm: -600, zMm: -142 }, halfWidthMm: 33 },
@@ -19,12 +20,7 @@ const obstacles: Obstacle[] = [
   {
     name: "console",
     kind: "polygon",
-    points: [
-      { xMm: 90, zMm: 60 },
-      { xMm: 400, zMm: 60 },
-      { xMm: 400, zMm: 90 },
-      { xMm: 90, zMm: 90 },
-    ],
+    points: outline([90, 60], [400, 60], [400, 90], [90, 90]),
   },
   { name: "seat edge", kind: "segment", from: { xMm: -210, zMm: 120 }, to: { xMm: -320, zMm: 180 }, halfWidthMm: 20 },
   { name: "dash", kind: "circle", xMm: 190, zMm: 300, radiusMm: 15 },

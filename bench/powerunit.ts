@@ -1,6 +1,7 @@
-import { mountCompare, mountModes, type MountCompareInput, type MountModesInput } from "../core";
+import { mountCompare, mountModes, type MountModesInput } from "../core";
 import { generalisedEigen } from "../core/numerics";
 import { microseconds, type Figure } from "./report";
+import { underOneEngine } from "../tests/core/questions";
 
 const mount = (name: string, xMm: number, yMm: number, rxDeg = 0) => ({
   name,
@@ -43,17 +44,10 @@ export function powerunitFigures(): Figure[] {
   const [k, m] = pair();
   const floor = microseconds(() => void generalisedEigen(k, m), 400);
   const modes = microseconds(() => void mountModes(unit), 200);
-  const compare: MountCompareInput = {
+  const compare = underOneEngine(
     unit,
-    sets: Array.from({ length: 10 }, (_, i) => ({ name: String(i), stiffnessFactor: 1 + i * 0.4 })),
-    shifter: unit.points[0],
-    engineTorqueNm: 160,
-    ratio: 3.6,
-    idleRpm: 750,
-    cylinders: 4,
-    strokes: 4,
-    cruiseRpm: 3000,
-  };
+    Array.from({ length: 10 }, (_, i) => ({ name: String(i), stiffnessFactor: 1 + i * 0.4 })),
+  );
   const sets = microseconds(() => void mountCompare(compare), 20, 5) / 1000;
   return [
     { what: "mount modes against one 6 x 6 eigen-solve", value: modes, unit: "us", floor, limit: 10 },

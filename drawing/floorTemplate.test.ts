@@ -1,23 +1,11 @@
 import DxfParser from "dxf-parser";
 import { describe, expect, it } from "vitest";
 import { inflateSync } from "node:zlib";
-import { floorSlot, type FloorSlotInput } from "../core";
+import { floorSlot } from "../core";
+import { throughTheFloor } from "../tests/core/questions";
 import { CALIBRATION_MM, floorTemplate } from ".";
 
-const input: FloorSlotInput = {
-  holes: [
-    { name: "1", xMm: 70, yMm: 40, diameterMm: 8 },
-    { name: "2", xMm: -70, yMm: -40, diameterMm: 8.5 },
-  ],
-  pivot: { xMm: 0, yMm: 0, zMm: 50 },
-  armBelowMm: 80,
-  swing: { firstDeg: -110, lastDeg: -70 },
-  floorThicknessMm: 3,
-  floorDeg: 0,
-  armWidthMm: 20,
-  armThicknessMm: 6,
-  clearanceMm: 5,
-};
+const input = throughTheFloor();
 const answer = floorSlot(input);
 const made = floorTemplate(input, answer);
 

@@ -2,6 +2,7 @@ import { all, create } from "mathjs";
 import * as wavefile from "wavefile";
 import { describe, expect, it } from "vitest";
 import { answer } from ".";
+import { fourPositions } from "../tests/core/questions";
 
 const names = { ...wavefile } as typeof wavefile & { default?: typeof wavefile };
 const { WaveFile } = names.default ?? names;
@@ -99,23 +100,7 @@ describe("lever", () => {
 
 describe("gated linkage", () => {
   it("gives the change of rod its sign: below zero the rod is shortened", () => {
-    const names = ["P", "R", "N", "D"];
-    const input = (rodMm: number) => ({
-      shifter: {
-        pivot: { xMm: 0, zMm: 0 },
-        armMm: [50],
-        positions: names.map((name, i) => ({ name, deg: 250 + 10 * i })),
-      },
-      gearbox: {
-        pivot: { xMm: -500, zMm: -100 },
-        armMm: [60],
-        detents: names.map((name, i) => ({ name, deg: 251 + 8.5 * i })),
-        captureDeg: 2.5,
-      },
-      rodMm: { min: 300, max: 700 },
-      branch: "auto",
-      present: { shifterArmMm: 50, gearboxArmMm: 60, rodMm },
-    });
+    const input = (rodMm: number) => fourPositions({ present: { shifterArmMm: 50, gearboxArmMm: 60, rodMm } });
     type Present = { present: { bestRodMm: number; adjustMm: number; direction: string } };
     const probe = ask<Present>("gatedLinkage", input(500)).present;
     for (const [rodMm, direction] of [

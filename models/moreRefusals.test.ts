@@ -30,6 +30,10 @@ const unit = (over: object = {}) => ({
   ...over,
 });
 
+/** Two rod ends of one kind. */
+const alike = (over: object) =>
+  [1, 2].map(() => ({ shankLengthMm: 30, threadDepthMm: 20, threadDiameterMm: 8, pitchMm: 1, ...over }));
+
 describe("the linkage room refuses at the field", () => {
   it.each<[string, string, object, string]>([
     ["an obstacle of no kind", "clearance", clear({ obstacles: [{ name: "x" }] }), "invalid_input obstacles[0].kind"],
@@ -108,7 +112,7 @@ describe("the linkage room refuses at the field", () => {
       "rod",
       {
         targetMm: 200,
-        ends: [1, 2].map(() => ({ shankLengthMm: 10, threadDepthMm: 20, threadDiameterMm: 8, pitchMm: 1 })),
+        ends: alike({ shankLengthMm: 10 }),
       },
       "invalid_input ends[0].threadDepthMm",
     ],
@@ -117,7 +121,7 @@ describe("the linkage room refuses at the field", () => {
       "rod",
       {
         targetMm: 200,
-        ends: [1, 2].map(() => ({ shankLengthMm: 30, threadDepthMm: 20, threadDiameterMm: 2, pitchMm: 3 })),
+        ends: alike({ threadDiameterMm: 2, pitchMm: 3 }),
       },
       "invalid_input ends[0].pitchMm",
     ],
@@ -127,7 +131,7 @@ describe("the linkage room refuses at the field", () => {
       {
         targetMm: 200,
         engagementMm: 25,
-        ends: [1, 2].map(() => ({ shankLengthMm: 30, threadDepthMm: 20, threadDiameterMm: 8, pitchMm: 1 })),
+        ends: alike({}),
       },
       "invalid_input engagementMm",
     ],

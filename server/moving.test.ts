@@ -19,6 +19,13 @@ const job = (version: number, data: object): Operation => ({
   data: data as Record<string, unknown>,
 });
 
+const newStep = (id: string): Operation => ({
+  op: "create",
+  resource: "step",
+  id,
+  data: { jobId: ids.jobId, text: "x" },
+});
+
 describe("closing a job", () => {
   it("needs a reason where something is open, whatever the screen says", async () => {
     await shed.add("step", { jobId: ids.jobId, text: "Shield back on" });
@@ -51,12 +58,7 @@ describe("a closed job", () => {
   });
 
   it("takes nothing that hangs on it without a reason, new or changed", async () => {
-    const step: Operation = {
-      op: "create",
-      resource: "step",
-      id: "01ARZ3NDEKTSV4RRFFQ69G5FAV",
-      data: { jobId: ids.jobId, text: "x" },
-    };
+    const step = newStep("01ARZ3NDEKTSV4RRFFQ69G5FAV");
     expect((await shed.change([step])).body.error.field).toBe("correction");
     expect((await shed.change([step], "shop", { correction: "forgotten" })).status).toBe(200);
     const bin: Operation = { op: "delete", resource: "step", id: step.id, version: 1 };
@@ -64,12 +66,7 @@ describe("a closed job", () => {
   });
 
   it("is opened again, binned and brought back without one", async () => {
-    const step: Operation = {
-      op: "create",
-      resource: "step",
-      id: "01ARZ3NDEKTSV4RRFFQ69G5FAW",
-      data: { jobId: ids.jobId, text: "x" },
-    };
+    const step = newStep("01ARZ3NDEKTSV4RRFFQ69G5FAW");
     expect((await shed.change([job(2, { closedAt: null }), step])).status).toBe(200);
     expect((await shed.change([{ op: "delete", resource: "job", id: ids.jobId, version: 3 }])).status).toBe(200);
     const { body } = await shed.get("/api/bin");

@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { clearance, nearestGear, piecesOf, type Body, type Gearbox, type LeverGeometry, type Obstacle } from ".";
 import { gapAt, leastGapOver, solidOf } from "./obstacles";
+import { outline } from "../../tests/core/questions";
 
 const gearbox: Gearbox = {
   gears: [
@@ -73,12 +74,7 @@ describe("least gap", () => {
     const box: Obstacle = {
       name: "console",
       kind: "polygon",
-      points: [
-        { xMm: 40, zMm: 200 },
-        { xMm: 400, zMm: 200 },
-        { xMm: 400, zMm: 420 },
-        { xMm: 40, zMm: 420 },
-      ],
+      points: outline([40, 200], [400, 200], [400, 420], [40, 420]),
     };
     const out = clearance({ gearbox, lever, body, obstacles: [box] });
     expect(out.least).toMatchObject({ gapMm: 0, touches: true, gear: "N", part: "knob" });

@@ -1,24 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { fourPositions } from "../../tests/core/questions";
 import { gatedLinkage, type GatedInput } from ".";
 
-const names = ["P", "R", "N", "D"];
-const input = (over: Partial<GatedInput> = {}): GatedInput => ({
-  shifter: {
-    pivot: { xMm: 0, zMm: 0 },
-    armMm: [50],
-    positions: names.map((name, i) => ({ name, deg: 250 + 10 * i })),
-  },
-  gearbox: {
-    pivot: { xMm: -500, zMm: -100 },
-    armMm: [60],
-    detents: names.map((name, i) => ({ name, deg: 251 + 8.5 * i })),
-    captureDeg: 2.5,
-  },
-  rodMm: { min: 300, max: 700 },
-  branch: "auto",
-  ...over,
-});
+const input = fourPositions;
 
 /** Gearbox arm angle by intersecting two circles, both solutions, deg; independent of the code under test. */
 function arms(i: GatedInput, shifterDeg: number, rod: number): number[] {
@@ -50,7 +35,7 @@ describe("gated linkage", () => {
           const i = input();
           i.shifter.armMm = [s];
           i.gearbox.armMm = [g];
-          i.gearbox.detents = names.map((name, k) => ({ name, deg: 250 + turn + 10 * ratio * k }));
+          i.gearbox.detents = i.shifter.positions.map(({ name }, k) => ({ name, deg: 250 + turn + 10 * ratio * k }));
           const out = gatedLinkage(i);
           let least = Infinity;
           for (let rod = 300; rod <= 700; rod += 0.1) {

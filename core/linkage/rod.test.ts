@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { floorSlot, rod, usualEngagement, type FloorSlotInput, type RodEnd } from ".";
+import { floorSlot, rod, usualEngagement, type RodEnd } from ".";
+import { throughTheFloor } from "../../tests/core/questions";
 
 const end = (over: Partial<RodEnd> = {}): RodEnd => ({
   shankLengthMm: 36,
@@ -48,16 +49,16 @@ describe("rod", () => {
 });
 
 describe("floor slot", () => {
-  const input: FloorSlotInput = {
+  const input = throughTheFloor({
     holes: [{ name: "1", xMm: 0, yMm: 30, diameterMm: 8 }],
     pivot: { xMm: 0, yMm: 0, zMm: 40 },
     armBelowMm: 60,
     swing: { firstDeg: -100, lastDeg: -60 },
     floorThicknessMm: 4,
-    floorDeg: 0,
     armWidthMm: 18,
+    armThicknessMm: undefined,
     clearanceMm: 3,
-  };
+  });
 
   it("holds the arm's corners at every lean of the swing, on both faces", () => {
     const { slot } = floorSlot(input);

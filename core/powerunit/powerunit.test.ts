@@ -15,6 +15,7 @@ import {
   type UnitMount,
 } from ".";
 import { elastomer, METALS, pressFit } from "../material";
+import { underOneEngine } from "../../tests/core/questions";
 
 const math = create(all, {});
 const answered = <T extends object>(value: T): Exclude<T, { unsolvable: unknown }> => {
@@ -187,21 +188,13 @@ describe("mount sets", () => {
   it("are measured against the first, in movement and in noise", () => {
     const u = unit();
     const out = answered(
-      mountCompare({
-        unit: u,
-        sets: [
+      mountCompare(
+        underOneEngine(u, [
           { name: "rubber", stiffnessFactor: 1 },
           { name: "urethane", stiffnessFactor: 3, lossFactor: 0.2, dynamicRatio: 1.4 },
           { name: "solid", stiffnessFactor: 60 },
-        ],
-        shifter: u.points[0],
-        engineTorqueNm: 160,
-        ratio: 3.6,
-        idleRpm: 750,
-        cylinders: 4,
-        strokes: 4,
-        cruiseRpm: 3000,
-      }),
+        ]),
+      ),
     );
     expect(out.sets[0]).toMatchObject({ movePct: 0, idle: { againstReferenceDb: 0 } });
     expect(out.sets[1].movePct).toBeCloseTo(100 * (1 - 1 / 3), 6);

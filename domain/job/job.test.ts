@@ -14,6 +14,7 @@ import { openAtClosing } from "./closing";
 import { topicsOf } from "./topics";
 import { wantedOf } from "./wanted";
 import { withMoves } from "./moves";
+import { onePassGroup, signedAt, inMm } from "../../tests/domain/records";
 
 const ID = "01ARZ3NDEKTSV4RRFFQ69G5FAV";
 let n = 0;
@@ -138,29 +139,9 @@ describe("work moves a job, looking does not", () => {
 
 describe("what is open at closing", () => {
   it("names unsigned bolts, bolts outside their limits, steps, findings, parts and readings", () => {
-    const group = record("torqueGroup", {
-      jobId: ID,
-      name: "Flange",
-      count: 1,
-      specTyped: "20 Nm",
-      specOrigin: "specified",
-      passes: [{ name: "100 %", pct: 100 }],
-    });
-    const signed = record("signature", {
-      jobId: ID,
-      groupId: group.id,
-      bolt: 1,
-      pass: "100 %",
-      reading: { typed: "30 Nm", base: 30 },
-      outcome: "accepted",
-      outcomeReason: "sheet says so",
-    });
-    const reading = record("reading", {
-      jobId: ID,
-      quantity: "knobHeight",
-      phase: "before",
-      values: [{ typed: "230 mm", base: 230 }],
-    });
+    const group = onePassGroup({ jobId: ID, name: "Flange", specTyped: "20 Nm", specOrigin: "specified" });
+    const signed = signedAt(group.id, 30, { jobId: ID, outcome: "accepted", outcomeReason: "sheet says so" });
+    const reading = record("reading", { jobId: ID, quantity: "knobHeight", phase: "before", values: inMm(230) });
     const kinds = (rest: Children): string[] => openAtClosing(view({}, {}, rest)).map((o) => `${o.kind} ${o.count}`);
     expect(kinds({ torqueGroup: [group] })).toEqual(["unsigned 1"]);
     expect(kinds({ torqueGroup: [group], signature: [signed] })).toEqual(["outside 1"]);

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { exampleGearbox, exampleSetups } from "../lever";
-import { jobView, PARENT, record } from "../../tests/domain/records";
+import { jobView, PARENT, record, throwOf34 } from "../../tests/domain/records";
 import { byPosition, closingLine, inOrder, nextPosition, openAtClosing, openCounts, partsArrived, waitNow } from ".";
 
 const AT = "2026-11-27T10:00:00.000Z";
@@ -51,14 +51,7 @@ describe("what is open in each stage", () => {
 
   it("wants again in Prove what was measured before", () => {
     const gearbox = exampleGearbox("rod");
-    const before = record("reading", {
-      jobId: PARENT,
-      quantity: "throw",
-      phase: "before",
-      fromGear: "3",
-      toGear: "4",
-      values: [typed(90, "mm")],
-    });
+    const before = throwOf34([90]);
     const view = jobView({ vehicle: { gearbox }, job: { verdict: "x" }, reading: [before] });
     expect(openCounts(view).prove).toBe(1);
     const { quantity, fromGear, toGear, values } = before;

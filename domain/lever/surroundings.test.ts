@@ -15,16 +15,13 @@ import {
   USUAL_BODY,
   withGrip,
 } from "./surroundings";
+import { outline } from "../../tests/core/questions";
 
 const tube: Obstacle = { name: "tube", kind: "circle", xMm: 10, zMm: -120, radiusMm: 20 };
 const box: Obstacle = {
   name: "box",
   kind: "polygon",
-  points: [
-    { xMm: 0, zMm: 0 },
-    { xMm: 10, zMm: 0 },
-    { xMm: 10, zMm: 10 },
-  ],
+  points: outline([0, 0], [10, 0], [10, 10]),
 };
 
 describe("what stands near", () => {

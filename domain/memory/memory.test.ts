@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { MemoryJob, MemoryView, NewFields, Reading } from "../../contract";
 import { learn, shopStandard, withChanges, type KnowledgeChanges } from "../../core";
-import { memoryJob, record } from "../../tests/domain/records";
+import { memoryJob, memoryView, onePassGroup, record, signedAt, throwOf34 } from "../../tests/domain/records";
 import {
   casesOf,
   claimsLedger,
@@ -25,27 +25,10 @@ const gearbox = {
   ],
 };
 const job = (data: Partial<MemoryJob>): MemoryJob => memoryJob(data);
-const view = (data: Partial<MemoryView>): MemoryView => ({
-  jobs: [],
-  vehicles: [{ id: "v", gearbox, odometer: [], mounts: [] }],
-  setups: [],
-  readings: [],
-  joints: [],
-  rechecks: [],
-  groups: [],
-  signatures: [],
-  ...data,
-});
+const view = (data: Partial<MemoryView>): MemoryView =>
+  memoryView({ vehicles: [{ id: "v", gearbox, odometer: [], mounts: [] }], ...data });
 const taped = (jobId: string, phase: Reading["phase"], ...mm: number[]): Reading =>
-  record("reading", {
-    jobId,
-    quantity: "throw",
-    phase,
-    fromGear: "3",
-    toGear: "4",
-    values: mm.map((base) => ({ typed: `${base} mm`, base })),
-    resolution: { typed: "1 mm", base: 1 },
-  });
+  throwOf34(mm, { jobId, phase, resolution: { typed: "1 mm", base: 1 } });
 const straight = (knob: number, pin: number) => ({
   knob: { xMm: 0, zMm: knob },
   pin: { xMm: 0, zMm: pin },
@@ -254,15 +237,8 @@ describe("wear", () => {
   });
 
   it("holds the torque bolts lost against the lower end of their specification", () => {
-    const group = record("torqueGroup", {
-      jobId: A,
-      name: "Flange",
-      count: 2,
-      specTyped: "60-64 Nm",
-      passes: [{ name: "100 %", pct: 100 }],
-    });
-    const signed = (bolt: number, nm: number, pass = "100 %") =>
-      record("signature", { jobId: A, groupId: group.id, bolt, pass, reading: { typed: `${nm} Nm`, base: nm } });
+    const group = onePassGroup({ jobId: A, name: "Flange", count: 2, specTyped: "60-64 Nm" });
+    const signed = (bolt: number, nm: number, pass = "100 %") => signedAt(group.id, nm, { jobId: A, bolt, pass });
     const looked = (doneKm: number | null, nm: number, groupId = group.id, jobId = A) =>
       record("recheck", {
         vehicleId: ID,

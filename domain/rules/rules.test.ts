@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { isRefusal, resources, type Fields, type NewFields, type ResourceName } from "../../contract";
 import { shopStandard } from "../../core";
 import { exampleGearbox, exampleSetups } from "../lever";
-import { PARENT, record } from "../../tests/domain/records";
+import { flangeGroup, PARENT, record } from "../../tests/domain/records";
 import { brokenRule, ruleRefusal, type Neighbours } from ".";
 
 const NOBODY: Neighbours = { group: null, vehicle: null, people: [] };
@@ -120,19 +120,7 @@ describe("a torque group", () => {
 });
 
 describe("a signature", () => {
-  const group = record("torqueGroup", {
-    jobId: PARENT,
-    name: "Tail mount",
-    pattern: "circle",
-    count: 4,
-    specTyped: "20 to 24 Nm",
-    specOrigin: "specified",
-    loadNeeded: "rideHeight",
-    passes: [
-      { name: "snug", pct: null },
-      { name: "100 %", pct: 100 },
-    ],
-  });
+  const group = flangeGroup({ name: "Tail mount", specTyped: "20 to 24 Nm", loadNeeded: "rideHeight" });
   const on = (...now: ("onWheels" | "onStands")[]) =>
     record("vehicle", { tag: "T", load: { now, at: null, by: null } });
   const near = { group, vehicle: on("onWheels") };

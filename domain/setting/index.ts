@@ -8,3 +8,41 @@ export {
   type GateGap,
   type GatesAnswer,
 } from "./dangers";
+export {
+  beginFloorSlot,
+  beginLockout,
+  beginPressFit,
+  beginRelease,
+  beginRod,
+  beginShims,
+  beginStops,
+  type FloorHole,
+  type FloorSlotFields,
+  type LockoutFields,
+  type PressFitFields,
+  type ReleaseFields,
+  type RodEndFields,
+  type RodFields,
+  type ShimLine,
+  type ShimsFields,
+  type StopsFields,
+} from "./begin";
+export {
+  beginCableMarks,
+  changedOver,
+  nutTurn,
+  oneCableMore,
+  SAME_MARK_MM,
+  type CableMark,
+  type CableMarksFields,
+} from "./cableMarks";
+export {
+  beginGated,
+  oneStopMore,
+  renamedStop,
+  turnedStop,
+  withoutStop,
+  type GatedArm,
+  type GatedFields,
+  type GatedStop,
+} from "./gated";

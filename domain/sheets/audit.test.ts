@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { resources, type NewFields, type SpecLine } from "../../contract";
-import { PARENT, record, torqueLine } from "../../tests/domain/records";
+import { PARENT, record, signedAt, torqueLine } from "../../tests/domain/records";
 import { audit, calibratedUntil, questionsOfTorque } from ".";
 
 const SHEET = "01DEMSKERR00000000000000SH";
@@ -115,12 +115,7 @@ describe("the book", () => {
       everyMonths: 12,
     };
     const group = record("torqueGroup", { jobId: PARENT, name: "Plate", specTyped: "25 Nm" });
-    const signature = record("signature", {
-      jobId: PARENT,
-      groupId: group.id,
-      bolt: 1,
-      pass: "100 %",
-      reading: { typed: "40 Nm", base: 40 },
+    const signature = signedAt(group.id, 40, {
       at: "2026-02-01T08:00:00Z",
       toolId: "t",
       outcome: "accepted",

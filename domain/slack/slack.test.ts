@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { exampleGearbox, exampleSetups } from "../lever";
-import { jobView, PARENT, record } from "../../tests/domain/records";
+import { jobView, PARENT, record, throwOf34 } from "../../tests/domain/records";
 import {
   chainFrom,
   contextOf,
@@ -108,14 +108,7 @@ describe("the target", () => {
 
   it("of a part of the throw is read from the throw of the gearbox's own pair", () => {
     const gearbox = exampleGearbox("rod");
-    const reading = record("reading", {
-      jobId: PARENT,
-      quantity: "throw",
-      phase: "before",
-      fromGear: "3",
-      toGear: "4",
-      values: [mm(100)],
-    });
+    const reading = throwOf34([100]);
     const view = jobView({ job: { slackTargetPct: 8 }, vehicle: { gearbox }, reading: [reading] });
     expect(contextOf(view, "foreAft", null)).toMatchObject({ throwMm: 100, targetMm: 8 });
   });

@@ -6,6 +6,7 @@ import { pairText, shakePairs } from "./pairs";
 import { likelyRun, withoutUnit } from "./likelyRun";
 import { marksIntoAsk, symptomsOf } from "./roughness";
 import { notYetTold } from "./observations";
+import { VAN_DRIVE, shaking } from "../../tests/domain/records";
 
 const ID = "01DEMSKERR0000000000000001";
 const head = (id: string): RecordHead => ({
@@ -22,32 +23,13 @@ const vehicle = {
     tag: "T 1",
     cylinders: 4,
     idleRpm: 750,
-    driveTrain: {
-      tyre: { size: "195/70R15" },
-      finalDrive: 4.3,
-      ratios: [
-        { gear: "4", ratio: 1 },
-        { gear: "5", ratio: 0.79 },
-      ],
-      halfShaftJoint: "none",
-      propShaft: true,
-    },
+    driveTrain: VAN_DRIVE,
   }),
 };
 
 const recording = (id: string, data: Partial<VibrationRecording> = {}): VibrationRecording => ({
+  ...shaking([[83.9, 0.57]], { jobId: ID, count: 12288, gear: "5", speedKmh: 70 }),
   ...head(id),
-  ...resources.recording.parse({
-    jobId: ID,
-    file: "a".repeat(64),
-    rateHz: 1024,
-    count: 12288,
-    binHz: 0.5,
-    unit: "m/s2",
-    peaks: [{ hz: 83.9, amplitude: 0.57 }],
-    gear: "5",
-    speedKmh: 70,
-  }),
   ...data,
 });
 

@@ -4,7 +4,9 @@ import {
   type DossierView,
   type JobView,
   type MemoryJob,
+  type MemoryView,
   type NewFields,
+  type Reading,
   type RecordHead,
   type RecordOf,
   type ResourceName,
@@ -99,3 +101,108 @@ export const memoryJob = (data: Partial<MemoryJob>): MemoryJob => ({
   chosenSetupId: null,
   ...data,
 });
+
+/** What the shop remembers; what is not said is empty. */
+export const memoryView = (data: Partial<MemoryView> = {}): MemoryView => ({
+  jobs: [],
+  vehicles: [],
+  setups: [],
+  readings: [],
+  joints: [],
+  rechecks: [],
+  groups: [],
+  signatures: [],
+  ...data,
+});
+
+/** Figures read off a rule, typed in mm. */
+export const inMm = (...mm: number[]): Reading["values"] => mm.map((base) => ({ typed: `${base} mm`, base }));
+
+/** The throw from third to fourth, as taped. */
+export const throwOf34 = (mm: readonly number[], data: Partial<NewFields<"reading">> = {}): RecordOf<"reading"> =>
+  record("reading", {
+    jobId: PARENT,
+    quantity: "throw",
+    phase: "before",
+    fromGear: "3",
+    toGear: "4",
+    values: inMm(...mm),
+    ...data,
+  });
+
+/** Bolts torqued in one pass. */
+export const onePassGroup = (data: Partial<NewFields<"torqueGroup">> & { name: string }): RecordOf<"torqueGroup"> =>
+  record("torqueGroup", { jobId: PARENT, count: 1, passes: [{ name: "100 %", pct: 100 }], ...data });
+
+/** Four bolts on a circle: snug, then all of it. */
+export const flangeGroup = (data: Partial<NewFields<"torqueGroup">> = {}): RecordOf<"torqueGroup"> =>
+  record("torqueGroup", {
+    jobId: PARENT,
+    name: "Prop shaft to flange",
+    pattern: "circle",
+    count: 4,
+    specTyped: "62 Nm",
+    specOrigin: "specified",
+    passes: [
+      { name: "snug", pct: null },
+      { name: "100 %", pct: 100 },
+    ],
+    ...data,
+  });
+
+/** The first bolt of a group, signed at a torque in N m. */
+export const signedAt = (
+  groupId: string,
+  nm: number | null,
+  data: Partial<NewFields<"signature">> = {},
+): RecordOf<"signature"> =>
+  record("signature", {
+    jobId: PARENT,
+    groupId,
+    bolt: 1,
+    pass: "100 %",
+    reading: nm === null ? null : { typed: `${nm} Nm`, base: nm },
+    ...data,
+  });
+
+/** Two gates with four gears. */
+export const FOUR_GEARS: NonNullable<RecordOf<"vehicle">["gearbox"]> = {
+  columns: [
+    { column: "1-2", crossMm: -6 },
+    { column: "3-4", crossMm: 0 },
+  ],
+  gears: [
+    { gear: "1", column: "1-2", travelMm: -10 },
+    { gear: "2", column: "1-2", travelMm: 10 },
+    { gear: "3", column: "3-4", travelMm: -10 },
+    { gear: "4", column: "3-4", travelMm: 10 },
+  ],
+};
+
+/** What turns in a van: rear wheels by a prop shaft, two gears known. */
+export const VAN_DRIVE = {
+  tyre: { size: "195/70R15" },
+  finalDrive: 4.3,
+  ratios: [
+    { gear: "4", ratio: 1 },
+    { gear: "5", ratio: 0.79 },
+  ],
+  halfShaftJoint: "none" as const,
+  propShaft: true,
+};
+
+/** A recording of eight seconds, of which the peaks are known. */
+export const shaking = (
+  peaks: readonly (readonly [hz: number, amplitude: number])[],
+  data: Partial<NewFields<"recording">> = {},
+): RecordOf<"recording"> =>
+  record("recording", {
+    jobId: PARENT,
+    file: "a".repeat(64),
+    rateHz: 1024,
+    count: 8192,
+    binHz: 0.5,
+    unit: "m/s2",
+    peaks: peaks.map(([hz, amplitude]) => ({ hz, amplitude })),
+    ...data,
+  });

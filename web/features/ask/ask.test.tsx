@@ -1,8 +1,9 @@
 // @vitest-environment jsdom
 import { screen, within } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
-import { fakeEdit, jobView, PARENT, plainText, record, show, typeInto } from "../../../tests/web/show";
+import { fakeEdit, jobView, plainText, show, typeInto } from "../../../tests/web/show";
 import AskStage from "./AskStage";
+import { VAN_DRIVE, shaking } from "../../../tests/domain/records";
 
 const says = (): string => plainText(screen.getByRole("region", { name: "Answer" }));
 
@@ -78,24 +79,8 @@ describe("Ask", () => {
   });
 
   it("shows what was recorded, in a line each", () => {
-    const driveTrain = {
-      tyre: { size: "195/70R15" },
-      finalDrive: 4.3,
-      ratios: [{ gear: "5", ratio: 0.79 }],
-      halfShaftJoint: "none" as const,
-      propShaft: true,
-    };
-    const recording = record("recording", {
-      jobId: PARENT,
-      file: "a".repeat(64),
-      rateHz: 1024,
-      count: 8192,
-      binHz: 0.5,
-      unit: "m/s2",
-      peaks: [{ hz: 83.9, amplitude: 0.57 }],
-      gear: "5",
-      speedKmh: 70,
-    });
+    const driveTrain = { ...VAN_DRIVE, ratios: [{ gear: "5", ratio: 0.79 }] };
+    const recording = shaking([[83.9, 0.57]], { gear: "5", speedKmh: 70 });
     show(
       <AskStage view={jobView({ vehicle: { cylinders: 4, driveTrain }, recording: [recording] })} edit={fakeEdit()} />,
     );

@@ -5,31 +5,11 @@ import type { LoadWord, Signature } from "../../../contract";
 import { fakeEdit, jobView, PARENT, plainText, record, show } from "../../../tests/web/show";
 import { boltPlaces } from "../../pieces/torque/BoltPattern";
 import FitStage from "./FitStage";
+import { flangeGroup, signedAt } from "../../../tests/domain/records";
 
-const group = (data: object = {}) =>
-  record("torqueGroup", {
-    jobId: PARENT,
-    name: "Prop shaft to flange",
-    pattern: "circle",
-    count: 4,
-    thread: "M10",
-    specTyped: "62 Nm",
-    specOrigin: "specified",
-    passes: [
-      { name: "snug", pct: null },
-      { name: "100 %", pct: 100 },
-    ],
-    ...data,
-  });
+const group = (data: object = {}) => flangeGroup({ thread: "M10", ...data });
 const signed = (groupId: string, bolt: number, pass: string, nm: number | null = null) =>
-  record("signature", {
-    jobId: PARENT,
-    groupId,
-    bolt,
-    pass,
-    reading: nm === null ? null : { typed: `${nm} Nm`, base: nm },
-    load: ["onStands"],
-  });
+  signedAt(groupId, nm, { bolt, pass, load: ["onStands"] });
 const on = (...now: LoadWord[]) => ({ load: { now, at: null, by: null } });
 const says = (): string => plainText(screen.getByRole("region", { name: "Answer" }));
 

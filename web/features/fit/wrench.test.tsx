@@ -4,18 +4,10 @@ import { describe, expect, it } from "vitest";
 import { answering, fakeEdit, jobView, PARENT, pick, plainText, record, shopSays, show } from "../../../tests/web/show";
 import { WrenchDial } from "../../pieces/readings/WrenchDial";
 import FitStage from "./FitStage";
+import { onePassGroup, signedAt } from "../../../tests/domain/records";
 
 const group = (data: object = {}) =>
-  record("torqueGroup", {
-    jobId: PARENT,
-    name: "Prop shaft",
-    count: 1,
-    thread: "M10",
-    specTyped: "62 Nm",
-    specOrigin: "specified",
-    passes: [{ name: "100 %", pct: 100 }],
-    ...data,
-  });
+  onePassGroup({ name: "Prop shaft", thread: "M10", specTyped: "62 Nm", specOrigin: "specified", ...data });
 const crow = { handMm: 420, offsetMm: 55, angleDeg: 0 };
 const tools = [
   { id: "w25", name: "Wrench 25", maxNm: 25 },
@@ -116,13 +108,7 @@ describe("at the bolt", () => {
   it("the angle that was turned is kept where somebody counted it", async () => {
     const edit = fakeEdit();
     const g = group({ specTyped: "40 Nm + 90°", reuse: "replace" });
-    const torqued = record("signature", {
-      jobId: PARENT,
-      groupId: g.id,
-      bolt: 1,
-      pass: "100 %",
-      reading: { typed: "40 Nm", base: 40 },
-    });
+    const torqued = signedAt(g.id, 40);
     const { user } = show(
       <FitStage view={jobView({ torqueGroup: [g], signature: [torqued], vehicle: on })} edit={edit} />,
     );

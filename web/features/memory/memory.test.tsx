@@ -3,7 +3,7 @@ import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { MemoryJob, MemoryView } from "../../../contract";
 import { askLearn } from "../../../contract";
-import { memoryJob } from "../../../tests/domain/records";
+import { memoryJob, memoryView } from "../../../tests/domain/records";
 import { answering, plainText, record, show, written } from "../../../tests/web/show";
 import { LearnedPage } from "./LearnedPage";
 
@@ -17,18 +17,7 @@ vi.mock("../../worker", () => ({
 const SHOP = record("shop", { name: "The shed" });
 const ID = "01ARZ3NDEKTSV4RRFFQ69G5FAV";
 const job = (data: Partial<MemoryJob>): MemoryJob => memoryJob({ vehicleId: ID, ...data });
-const memory = (data: Partial<MemoryView> = {}): void =>
-  answering("/api/memory", () => ({
-    jobs: [],
-    vehicles: [],
-    setups: [],
-    readings: [],
-    joints: [],
-    rechecks: [],
-    groups: [],
-    signatures: [],
-    ...data,
-  }));
+const memory = (data: Partial<MemoryView> = {}): void => answering("/api/memory", () => memoryView(data));
 
 beforeEach(() => {
   answering("/api/shop", () => ({ shop: { ...SHOP, version: 1 }, people: [], shopId: "x" }));

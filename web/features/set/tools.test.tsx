@@ -5,6 +5,7 @@ import { describe, expect, it, vi } from "vitest";
 import { settingInputs, settingTools, type SettingTool } from "../../../contract";
 import { fakeEdit, jobView, plainText, record, PARENT, show } from "../../../tests/web/show";
 import { SetDesk, SetStage } from "./SetTools";
+import { FOUR_GEARS } from "../../../tests/domain/records";
 
 // The worker's own functions, without the worker: a test has no thread beside it.
 vi.mock("../../worker", async () => {
@@ -266,18 +267,7 @@ describe("settings that can hurt are refused in the first words, and not kept", 
 });
 
 describe("setting tools inside a job", () => {
-  const gearbox = {
-    columns: [
-      { column: "1-2", crossMm: -6 },
-      { column: "3-4", crossMm: 0 },
-    ],
-    gears: [
-      { gear: "1", column: "1-2", travelMm: -10 },
-      { gear: "2", column: "1-2", travelMm: 10 },
-      { gear: "3", column: "3-4", travelMm: -10 },
-      { gear: "4", column: "3-4", travelMm: 10 },
-    ],
-  };
+  const gearbox = FOUR_GEARS;
 
   it.each(settingTools)("%s: what is kept with the job can be asked again", async (tool) => {
     const edit = fakeEdit();

@@ -1,4 +1,4 @@
-import { isRefusal, settingInputs, withoutNulls, type JobView, type SettingTool } from "../../../contract";
+import { settingInputs, withoutNulls, type JobView, type SettingTool } from "../../../contract";
 import { useKept } from "../../data/useLocalDraft";
 import type { SetHost } from "./ToolFrame";
 
@@ -44,17 +44,3 @@ function withNulls(value: unknown, shape: unknown): unknown {
 
 /** Fields as a model takes them: nothing where nothing was given. */
 export const given = (input: object): Record<string, unknown> => withoutNulls(input) as Record<string, unknown>;
-
-/** What a frame needs of a tool and of the answer to its fields, which are kept where it is no refusal. */
-export const framed = (
-  tool: SettingTool,
-  { host, untouched }: { host: SetHost; untouched: boolean },
-  out: object,
-  input: object,
-) => ({
-  tool,
-  host,
-  untouched,
-  refused: isRefusal(out) ? out.error : null,
-  input: isRefusal(out) ? null : given(input),
-});

@@ -9,18 +9,9 @@ import { GearboxEditor, movedToGate } from "./GearboxEditor";
 import { OpenJob } from "./OpenJob";
 import { VehiclesPage } from "./VehiclesPage";
 import { WhatTurns } from "./WhatTurns";
+import { FOUR_GEARS } from "../../../tests/domain/records";
 
-const gearbox: Vehicle["gearbox"] = {
-  columns: [
-    { column: "1-2", crossMm: -6 },
-    { column: "3-4", crossMm: 0 },
-  ],
-  gears: [
-    { gear: "1", column: "1-2", travelMm: -10 },
-    { gear: "2", column: "1-2", travelMm: 10 },
-    { gear: "3", column: "3-4", travelMm: -10 },
-  ],
-};
+const gearbox: Vehicle["gearbox"] = { ...FOUR_GEARS, gears: FOUR_GEARS.gears.slice(0, 3) };
 
 describe("the gearbox", () => {
   it("begins with a usual one, as the shifter has it", async () => {

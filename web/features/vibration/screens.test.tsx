@@ -13,41 +13,27 @@ import { RunFields } from "./RunFields";
 import { ShakeProved } from "../../pieces/vibration/ShakeProved";
 import { changesOf, SourceTable, type Listened } from "./SourceTable";
 import { Verdict } from "../../pieces/vibration/Verdict";
+import { VAN_DRIVE, shaking } from "../../../tests/domain/records";
 
 vi.mock("../../worker", () => ({}));
 
 const driveTrain: VehicleDriveTrain = {
+  ...VAN_DRIVE,
   tyre: { size: "195/70R15", rollingFactor: 0.97 },
-  finalDrive: 4.3,
   transferRatio: 1,
-  ratios: [
-    { gear: "4", ratio: 1 },
-    { gear: "5", ratio: 0.79 },
-  ],
-  halfShaftJoint: "none",
-  propShaft: true,
   strokes: 4,
   accessories: [{ name: "fan", ratio: 1.15 }],
 };
 const vehicle = { tag: "SI 0724", cylinders: 4, idleRpm: 750, driveTrain };
 
 const recording = (data: Partial<VibrationRecording> = {}): VibrationRecording => ({
-  ...record("recording", {
-    jobId: PARENT,
-    file: "a".repeat(64),
-    rateHz: 1024,
-    count: 8192,
-    binHz: 0.5,
-    unit: "m/s2",
-    peaks: [
-      { hz: 83.9, amplitude: 0.57 },
-      { hz: 66.3, amplitude: 0.1 },
+  ...shaking(
+    [
+      [83.9, 0.57],
+      [66.3, 0.1],
     ],
-    gear: "5",
-    speedKmh: 70,
-    name: "70 in fifth",
-    place: "seat rail",
-  }),
+    { gear: "5", speedKmh: 70, name: "70 in fifth", place: "seat rail" },
+  ),
   ...data,
 });
 

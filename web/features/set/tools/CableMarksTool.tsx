@@ -1,136 +1,78 @@
-import { ShapeFields } from "../../../ui/ShapeFields";
-import { boundsOf, settingInputs, cableMarksInput } from "../../../../contract";
 import { Button } from "antd";
+import { boundsOf, cableMarksInput, settingInputs, validated } from "../../../../contract";
 import { formatNumber } from "../../../../core";
-import { useUnits } from "../../../format/units";
+import { beginCableMarks, changedOver, nutTurn, oneCableMore, type CableMark } from "../../../../domain";
 import { NumberField } from "../../../ui/NumberField";
-import { Choice, TextField } from "../../../ui/TextField";
+import type { ShapeField } from "../../../ui/ShapeFields";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
-import { given, useToolInput, type ToolProps } from "../useToolInput";
+import { useSetting } from "../useSetting";
+import type { ToolProps } from "../useToolInput";
 import css from "../set.module.css";
 
-interface Cable {
-  name: string;
-  end: "leftHand" | "rightHand";
-  pitchMm: number;
-  beforeMm: number;
-  afterMm: number | null;
-}
+const LENGTHS = boundsOf(settingInputs.cableMarks, "cables[].beforeMm");
 
-/** Two cables whose figures fit crosswise better than straight were most likely put back on each other's place. */
-function changedOver(cables: readonly Cable[]): [string, string] | null {
-  for (const [i, a] of cables.entries()) {
-    for (const b of cables.slice(i + 1)) {
-      if (a.afterMm === null || b.afterMm === null) continue;
-      // Threads of another pitch or hand do not go onto each other's nuts.
-      if (a.pitchMm !== b.pitchMm || a.end !== b.end) continue;
-      const straight = Math.abs(a.afterMm - a.beforeMm) + Math.abs(b.afterMm - b.beforeMm);
-      const crossed = Math.abs(a.afterMm - b.beforeMm) + Math.abs(b.afterMm - a.beforeMm);
-      if (crossed < straight - 0.5) return [a.name, b.name];
-    }
-  }
-  return null;
-}
+/** What is still to be turned, and what is still to be measured. */
+const ask = validated(cableMarksInput, null, ({ cables }) => ({
+  todo: cables.flatMap((c) => {
+    const turn = nutTurn(c);
+    return turn ? [{ ...c, ...turn }] : [];
+  }),
+  open: cables.filter((c) => c.afterMm === null),
+  crossed: changedOver(cables),
+}));
 
 /** Each cable’s thread before removal, and how far and which way its nut is to be turned to be there again. */
 export function CableMarksTool(props: ToolProps) {
-  const units = useUnits();
-  const [input, set, untouched] = useToolInput<{ cables: Cable[]; by: "length" | "threads" }>(
-    "cableMarks",
-    props,
-    () => ({
-      by: "length",
-      cables: [
-        { name: "Left cable", end: "rightHand", pitchMm: 1, beforeMm: 12, afterMm: null },
-        { name: "Right cable", end: "rightHand", pitchMm: 1, beforeMm: 9.5, afterMm: null },
-      ],
-    }),
-  );
-  const read = cableMarksInput.safeParse(input);
-  const patch = (i: number, next: Partial<Cable>): void =>
+  const { input, set, answer, frame, len, fields, rowFields } = useSetting("cableMarks", props, beginCableMarks, ask);
+  const patch = (i: number, next: Partial<CableMark>): void =>
     set({ cables: input.cables.map((c, k) => (k === i ? { ...c, ...next } : c)) });
-  const len = (mm: number): string => units.show(mm, "length", { digits: 1 });
   const counted = input.by === "threads";
   /** A mark as it is read: a length, or threads counted. */
-  const mark = (c: Cable, mm: number): string => (counted ? `${formatNumber(mm / c.pitchMm, 1)} threads` : len(mm));
-  const todo = input.cables.flatMap((c) => {
-    if (c.afterMm === null) return [];
-    const off = c.beforeMm - c.afterMm;
-    return Math.abs(off) < 0.05 ? [] : [{ ...c, off, turns: Math.abs(off) / c.pitchMm }];
-  });
-  const open = input.cables.filter((c) => c.afterMm === null);
-  const crossed = changedOver(input.cables);
-  const says: Says = crossed
-    ? {
-        lead: `${crossed[0]} and ${crossed[1]} look swapped.`,
-        rest: "Each is where the other was. Check the tags before you turn anything.",
-      }
-    : todo.length
-      ? {
-          lead: todo
-            .map(
-              (c) =>
-                `${c.name}: ${counted ? "" : `${len(Math.abs(c.off))} `}${c.off > 0 ? "more" : "less"} thread out, ${turnsOf(c)} ${turnWay(c)}.`,
-            )
-            .join(" "),
-          rest: open.length
-            ? `${open.map((c) => c.name).join(", ")} still to measure.`
-            : "Then check that neutral is neutral.",
-        }
-      : open.length
-        ? {
-            lead: "Measured before removal.",
-            rest: `Measure ${open.map((c) => c.name.toLowerCase()).join(" and ")} again when ${open.length > 1 ? "they are" : "it is"} back on.`,
-          }
-        : { lead: "All as before removal." };
+  const mark = (c: CableMark, mm: number): string => (counted ? `${formatNumber(mm / c.pitchMm, 1)} threads` : len(mm));
+  const row = (c: CableMark, i: number, of: ShapeField[]) => rowFields("cables[]", c, (next) => patch(i, next), of);
+  const says = answer && saysOf(answer, (c) => (counted ? "" : `${len(Math.abs(c.offMm))} `));
   return (
     <ToolFrame
-      untouched={untouched}
-      tool="cableMarks"
-      host={props.host}
+      {...frame}
       says={says}
-      refused={read.success ? null : { field: read.error.issues[0]?.path.join(".") ?? "", accepts: "figures in range" }}
-      input={read.success ? given(input) : null}
       name="Cable marks"
       drawing={<CableDrawing cables={input.cables} mark={mark} />}
       form={
         <>
-          <Choice
-            label="marks are read as"
-            value={input.by ?? "length"}
-            options={{ length: "length of thread", threads: "threads counted" }}
-            onChange={(by) => set({ by })}
-          />
+          {fields([
+            {
+              at: "by",
+              label: "marks are read as",
+              options: { length: "length of thread", threads: "threads counted" },
+            },
+          ])}
           {input.cables.map((c, i) => (
-            <CableFields
-              key={i}
-              cable={c}
-              counted={counted}
-              onPatch={(next) => patch(i, next)}
-              onRemove={
-                input.cables.length > 1 ? () => set({ cables: input.cables.filter((_, k) => k !== i) }) : undefined
-              }
-            />
+            <section key={i} aria-label={c.name}>
+              <div className="fields">
+                {row(c, i, [{ at: "name", label: "cable", words: true }])}
+                {counted ? (
+                  <CountedFields cable={c} onPatch={(next) => patch(i, next)} />
+                ) : (
+                  row(c, i, [
+                    { at: "beforeMm", label: "thread out, before", kind: "length" },
+                    { at: "afterMm", label: "thread out, now", kind: "length", hint: "to take", clears: true },
+                  ])
+                )}
+                {row(c, i, [
+                  { at: "pitchMm", label: "pitch", unit: "mm" },
+                  { at: "end", label: "thread runs", options: { rightHand: "right hand", leftHand: "left hand" } },
+                ])}
+                {input.cables.length > 1 && (
+                  <Button size="small" onClick={() => set({ cables: input.cables.filter((_, k) => k !== i) })}>
+                    Remove this cable
+                  </Button>
+                )}
+              </div>
+            </section>
           ))}
           {input.cables.length < 8 && (
             <div>
-              <Button
-                size="small"
-                onClick={() =>
-                  set({
-                    cables: [
-                      ...input.cables,
-                      {
-                        name: `Cable ${input.cables.length + 1}`,
-                        end: "rightHand",
-                        pitchMm: 1,
-                        beforeMm: 10,
-                        afterMm: null,
-                      },
-                    ],
-                  })
-                }
-              >
+              <Button size="small" onClick={() => set({ cables: oneCableMore(input.cables) })}>
                 Add a cable
               </Button>
             </div>
@@ -139,14 +81,7 @@ export function CableMarksTool(props: ToolProps) {
       }
       figures={
         <FigureRows
-          rows={input.cables.map((c) => [
-            c.name,
-            c.afterMm === null
-              ? "to take"
-              : Math.abs(c.beforeMm - c.afterMm) < 0.05
-                ? "as before"
-                : `${turnsOf(c)} ${turnWay(c)}`,
-          ])}
+          rows={input.cables.map((c) => [c.name, c.afterMm === null ? "to take" : turnOf(c) || "as before"])}
         />
       }
       working={
@@ -158,23 +93,45 @@ export function CableMarksTool(props: ToolProps) {
   );
 }
 
-/** Turns of the nut, and with a pitch that leaves a part of one, the nearest eighth of a turn. */
-function turnsOf(c: Cable): string {
-  const turns = Math.abs(c.beforeMm - (c.afterMm ?? c.beforeMm)) / c.pitchMm;
-  const eighths = Math.round(turns * 8) / 8;
-  return `${formatNumber(eighths, Number.isInteger(eighths) ? 0 : 3)} ${eighths === 1 ? "turn" : "turns"}`;
+type Todo = CableMark & NonNullable<ReturnType<typeof nutTurn>>;
+
+function saysOf(
+  { crossed, todo, open }: { crossed: [string, string] | null; todo: Todo[]; open: CableMark[] },
+  howFar: (c: Todo) => string,
+): Says {
+  if (crossed) {
+    return {
+      lead: `${crossed[0]} and ${crossed[1]} look swapped.`,
+      rest: "Each is where the other was. Check the tags before you turn anything.",
+    };
+  }
+  if (todo.length) {
+    return {
+      lead: todo
+        .map((c) => `${c.name}: ${howFar(c)}${c.offMm > 0 ? "more" : "less"} thread out, ${turnOf(c)}.`)
+        .join(" "),
+      rest: open.length
+        ? `${open.map((c) => c.name).join(", ")} still to measure.`
+        : "Then check that neutral is neutral.",
+    };
+  }
+  if (!open.length) return { lead: "All as before removal." };
+  return {
+    lead: "Measured before removal.",
+    rest: `Measure ${open.map((c) => c.name.toLowerCase()).join(" and ")} again when ${open.length > 1 ? "they are" : "it is"} back on.`,
+  };
 }
 
-/** Which way the nut turns so that more, or less, thread stands out. */
-function turnWay(c: Cable): string {
-  const off = c.beforeMm - (c.afterMm ?? c.beforeMm);
-  if (Math.abs(off) < 0.05) return "";
-  // More thread out: a right-hand nut runs down the thread, away from its end, clockwise.
-  return off > 0 === (c.end === "rightHand") ? "clockwise" : "anticlockwise";
+/** "2 1/8 turns clockwise", of the nut; nothing where it is in its place. */
+function turnOf(c: CableMark): string {
+  const turn = nutTurn(c);
+  if (!turn) return "";
+  const { turns, way } = turn;
+  return `${formatNumber(turns, Number.isInteger(turns) ? 0 : 3)} ${turns === 1 ? "turn" : "turns"} ${way}`;
 }
 
 /** Each thread past its nut, before and now, to one scale. */
-function CableDrawing({ cables, mark }: { cables: readonly Cable[]; mark: (c: Cable, mm: number) => string }) {
+function CableDrawing({ cables, mark }: { cables: readonly CableMark[]; mark: (c: CableMark, mm: number) => string }) {
   return (
     <svg viewBox="0 0 620 420" role="img" aria-label="Thread past the nut of each cable">
       {cables.slice(0, 4).map((c, i) => {
@@ -214,83 +171,23 @@ function CableDrawing({ cables, mark }: { cables: readonly Cable[]; mark: (c: Ca
   );
 }
 
-/** One cable's marks. */
-function CableFields({
-  cable: c,
-  counted,
-  onPatch,
-  onRemove,
-}: {
-  cable: Cable;
-  /** Threads are counted instead of measured. */
-  counted: boolean;
-  onPatch: (patch: Partial<Cable>) => void;
-  onRemove?: () => void;
-}) {
+/** A cable's marks as turns of its thread, counted. */
+function CountedFields({ cable: c, onPatch }: { cable: CableMark; onPatch: (patch: Partial<CableMark>) => void }) {
+  const count = (label: string, mm: number | null, onCount: (mm: number | null) => void) => (
+    <NumberField
+      label={label}
+      value={mm === null ? null : mm / c.pitchMm}
+      min={LENGTHS.min / c.pitchMm}
+      max={LENGTHS.max / c.pitchMm}
+      unit="threads"
+      digits={1}
+      onCommit={(threads) => onCount(threads === null ? null : threads * c.pitchMm)}
+    />
+  );
   return (
-    <section aria-label={c.name}>
-      <div className="fields">
-        <TextField
-          label="cable"
-          value={c.name}
-          required
-          max={boundsOf(settingInputs.cableMarks, "cables[].name").max}
-          onCommit={(name) => onPatch({ name })}
-        />
-        {counted ? (
-          <>
-            <NumberField
-              label="threads out, before"
-              value={c.beforeMm / c.pitchMm}
-              min={0}
-              max={500 / c.pitchMm}
-              unit="threads"
-              digits={1}
-              onCommit={(v) => v !== null && onPatch({ beforeMm: v * c.pitchMm })}
-            />
-            <NumberField
-              label="threads out, now"
-              value={c.afterMm === null ? null : c.afterMm / c.pitchMm}
-              min={0}
-              max={500 / c.pitchMm}
-              unit="threads"
-              digits={1}
-              onCommit={(v) => onPatch({ afterMm: v === null ? null : v * c.pitchMm })}
-            />
-          </>
-        ) : (
-          <>
-            <ShapeFields
-              shape={settingInputs.cableMarks}
-              within="cables[]"
-              value={c}
-              onChange={(p) => onPatch(p)}
-              fields={[
-                { at: "beforeMm", label: "thread out, before", kind: "length" },
-                { at: "afterMm", label: "thread out, now", kind: "length", hint: "to take", clears: true },
-              ]}
-            />
-          </>
-        )}
-        <NumberField
-          label="pitch"
-          value={c.pitchMm}
-          {...boundsOf(settingInputs.cableMarks, "cables[].pitchMm")}
-          unit="mm"
-          onCommit={(v) => v !== null && onPatch({ pitchMm: v })}
-        />
-        <Choice
-          label="thread runs"
-          value={c.end}
-          options={{ rightHand: "right hand", leftHand: "left hand" }}
-          onChange={(end) => onPatch({ end })}
-        />
-        {onRemove && (
-          <Button size="small" onClick={onRemove}>
-            Remove this cable
-          </Button>
-        )}
-      </div>
-    </section>
+    <>
+      {count("threads out, before", c.beforeMm, (beforeMm) => beforeMm !== null && onPatch({ beforeMm }))}
+      {count("threads out, now", c.afterMm, (afterMm) => onPatch({ afterMm }))}
+    </>
   );
 }

@@ -1,51 +1,17 @@
-import { ShapeFields } from "../../../ui/ShapeFields";
-import { settingInputs, isRefusal, askFloorSlot } from "../../../../contract";
-import { drawnFloorSlot } from "../../../data/api";
 import { Button } from "antd";
 import { useState } from "react";
+import { askFloorSlot } from "../../../../contract";
 import { type FloorSlotAnswer } from "../../../../core";
+import { beginFloorSlot, type FloorHole, type FloorSlotFields } from "../../../../domain";
+import { drawnFloorSlot } from "../../../data/api";
 import { useUnits } from "../../../format/units";
+import { RowName } from "../../../ui/RowName";
 import { RowsEditor, freeName } from "../../../ui/RowsEditor";
 import { saveAs } from "../../../ui/saveAs";
 import { FigureRows, FrontArrow, ToolFrame, type Says } from "../ToolFrame";
-import { framed, given, useToolInput, type ToolProps } from "../useToolInput";
-import { RowName } from "../../../ui/RowName";
+import { useSetting } from "../useSetting";
+import { given, type ToolProps } from "../useToolInput";
 import css from "../set.module.css";
-
-interface Hole {
-  name: string;
-  xMm: number;
-  yMm: number;
-  diameterMm: number;
-}
-interface Fields {
-  holes: Hole[];
-  pivot: { xMm: number; yMm: number; zMm: number };
-  armBelowMm: number;
-  swing: { firstDeg: number; lastDeg: number };
-  floorThicknessMm: number;
-  floorDeg: number;
-  armWidthMm: number;
-  armThicknessMm: number | null;
-  clearanceMm: number;
-}
-
-const example = (): Fields => ({
-  holes: [
-    { name: "1", xMm: 70, yMm: 40, diameterMm: 8 },
-    { name: "2", xMm: 70, yMm: -40, diameterMm: 8 },
-    { name: "3", xMm: -70, yMm: 40, diameterMm: 8 },
-    { name: "4", xMm: -70, yMm: -40, diameterMm: 8 },
-  ],
-  pivot: { xMm: 0, yMm: 0, zMm: 50 },
-  armBelowMm: 80,
-  swing: { firstDeg: -110, lastDeg: -70 },
-  floorThicknessMm: 3,
-  floorDeg: 0,
-  armWidthMm: 20,
-  armThicknessMm: 6,
-  clearanceMm: 5,
-});
 
 const HOLE_FIGURES = [
   { at: "xMm", head: "forward" },
@@ -58,12 +24,14 @@ type Format = "svg" | "dxf" | "pdf";
 /** Slot and hole template of a floor shifter, drawn to scale and written out at full size. */
 export function FloorSlotTool(props: ToolProps) {
   const units = useUnits();
-  const [input, set, untouched] = useToolInput<Fields>("floorSlot", props, example);
+  const { input, set, answer, frame, len, fields, rowFields } = useSetting(
+    "floorSlot",
+    props,
+    beginFloorSlot,
+    (asked) => askFloorSlot(given(asked)),
+  );
   const [trouble, setTrouble] = useState<string | null>(null);
   const [making, setMaking] = useState<Format | null>(null);
-  const out = askFloorSlot(given(input));
-  const answer = isRefusal(out) ? null : out;
-  const len = (mm: number, digits = 1): string => units.show(mm, "length", { digits });
   const near = answer?.holes.filter((h) => !h.ok) ?? [];
   const says: Says | null = answer && {
     lead: `Cut a slot ${units.bare(answer.slot.lengthMm, "length", 1)} by ${len(answer.slot.widthMm)}.`,
@@ -85,15 +53,15 @@ export function FloorSlotTool(props: ToolProps) {
     }
     setMaking(null);
   };
-  const patch = (i: number, next: Partial<Hole>): void =>
+  const patch = (i: number, next: Partial<FloorHole>): void =>
     set({ holes: input.holes.map((h, k) => (k === i ? { ...h, ...next } : h)) });
   const names = new Set(input.holes.map((h) => h.name));
   return (
     <ToolFrame
-      {...framed("floorSlot", { host: props.host, untouched }, out, input)}
+      {...frame}
       says={says}
       name="Floor slot"
-      drawing={<TemplateDrawing input={input} answer={answer} show={len} />}
+      drawing={<TemplateDrawing input={input} answer={answer} show={(mm) => len(mm)} />}
       form={
         <>
           <div className="row-flex">
@@ -109,22 +77,17 @@ export function FloorSlotTool(props: ToolProps) {
             </p>
           )}
           <div className="fields">
-            <ShapeFields
-              shape={settingInputs.floorSlot}
-              value={input}
-              onChange={set}
-              fields={[
-                { at: "pivot.zMm", label: "pivot above the floor", kind: "length" },
-                { at: "armBelowMm", label: "arm below the floor", kind: "length" },
-                { at: "armWidthMm", label: "arm wide, fore and aft", kind: "length" },
-                { at: "armThicknessMm", label: "arm thick, across", kind: "length", hint: "as wide", clears: true },
-                { at: "floorThicknessMm", label: "floor thick", kind: "length" },
-                { at: "clearanceMm", label: "clearance round it", kind: "length" },
-                { at: "swing.firstDeg", label: "arm, first position", unit: "°, −90 is down" },
-                { at: "swing.lastDeg", label: "arm, last position", unit: "°" },
-                { at: "floorDeg", label: "floor rises", unit: "° to the front" },
-              ]}
-            />
+            {fields([
+              { at: "pivot.zMm", label: "pivot above the floor", kind: "length" },
+              { at: "armBelowMm", label: "arm below the floor", kind: "length" },
+              { at: "armWidthMm", label: "arm wide, fore and aft", kind: "length" },
+              { at: "armThicknessMm", label: "arm thick, across", kind: "length", hint: "as wide", clears: true },
+              { at: "floorThicknessMm", label: "floor thick", kind: "length" },
+              { at: "clearanceMm", label: "clearance round it", kind: "length" },
+              { at: "swing.firstDeg", label: "arm, first position", unit: "°, −90 is down" },
+              { at: "swing.lastDeg", label: "arm, last position", unit: "°" },
+              { at: "floorDeg", label: "floor rises", unit: "° to the front" },
+            ])}
           </div>
           <section>
             <h2 className="hd2">
@@ -148,15 +111,10 @@ export function FloorSlotTool(props: ToolProps) {
                 },
                 ...HOLE_FIGURES.map(({ at, head }) => ({
                   head,
-                  cell: (h: Hole, i: number) => (
-                    <ShapeFields
-                      shape={settingInputs.floorSlot}
-                      within="holes[]"
-                      value={h}
-                      fields={[{ at, label: `hole ${h.name}, ${head}`, kind: "length", hideLabel: true }]}
-                      onChange={(next) => patch(i, next)}
-                    />
-                  ),
+                  cell: (h: FloorHole, i: number) =>
+                    rowFields("holes[]", h, (next) => patch(i, next), [
+                      { at, label: `hole ${h.name}, ${head}`, kind: "length", hideLabel: true },
+                    ]),
                 })),
               ]}
               takeOut={{
@@ -215,7 +173,7 @@ function TemplateDrawing({
   answer,
   show,
 }: {
-  input: Fields;
+  input: FloorSlotFields;
   answer: FloorSlotAnswer | null;
   show: (mm: number) => string;
 }) {

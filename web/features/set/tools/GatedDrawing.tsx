@@ -1,18 +1,7 @@
 import { formatNumber, toRad, type GatedChoice, type GatedPosition } from "../../../../core";
+import type { GatedFields } from "../../../../domain";
 import { FrontArrow } from "../ToolFrame";
 import css from "../set.module.css";
-
-interface Stop {
-  name: string;
-  deg: number;
-}
-/** Both arms with their holes and stops, the rod that can join them, and how they stand now. */
-export interface GatedFields {
-  shifter: { pivot: { xMm: number; zMm: number }; armMm: number[]; positions: Stop[] };
-  gearbox: { pivot: { xMm: number; zMm: number }; armMm: number[]; detents: Stop[]; captureDeg: number };
-  rodMm: { min: number; max: number };
-  present: { shifterArmMm: number; gearboxArmMm: number; rodMm: number; changePerTurnMm: number | null } | null;
-}
 
 /** How far each detent is missed, against what it captures. */
 export function Errors({ title, positions, capture }: { title: string; positions: GatedPosition[]; capture: number }) {

@@ -1,47 +1,56 @@
-import { ShapeFields } from "../../../ui/ShapeFields";
-import { boundsOf, settingInputs } from "../../../../contract";
 import { Button } from "antd";
+import { boundsOf, settingInputs } from "../../../../contract";
 import { formatNumber, type GatedAnswer } from "../../../../core";
-import { useUnits } from "../../../format/units";
+import {
+  beginGated,
+  oneStopMore,
+  renamedStop,
+  turnedStop,
+  withoutStop,
+  type GatedArm,
+  type GatedFields,
+  type GatedStop,
+} from "../../../../domain";
 import { LengthListField } from "../../../ui/LengthListField";
-import { RowsEditor, freeName } from "../../../ui/RowsEditor";
-import { useTask } from "../../../worker";
-import { Busy, FigureRows, ToolFrame, type Says } from "../ToolFrame";
-import { Errors, GatedDrawing, type GatedFields } from "./GatedDrawing";
-import { given, useToolInput, type ToolProps } from "../useToolInput";
 import { RowName } from "../../../ui/RowName";
-
-const NAMES = ["P", "R", "N", "D", "2", "1"];
+import { RowsEditor, freeName } from "../../../ui/RowsEditor";
+import { ShapeFields } from "../../../ui/ShapeFields";
+import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
+import { useSearch } from "../useSetting";
+import { type ToolProps } from "../useToolInput";
+import { Errors, GatedDrawing } from "./GatedDrawing";
 
 /** As many as the question takes. */
 const MOST_POSITIONS = 12;
 
-const example = (): GatedFields => ({
-  shifter: {
-    pivot: { xMm: 0, zMm: 0 },
-    armMm: [40, 50, 60, 75],
-    positions: [240, 247, 257, 267, 275, 282].map((deg, i) => ({ name: NAMES[i], deg })),
-  },
-  gearbox: {
-    pivot: { xMm: 480, zMm: 90 },
-    armMm: [48, 60, 72, 90],
-    detents: [215, 223.2, 234.2, 244.7, 253, 260.2].map((deg, i) => ({ name: NAMES[i], deg })),
-    captureDeg: 2.5,
-  },
-  rodMm: { min: 350, max: 700 },
-  present: null,
-});
-
 /** A detented shifter on a rocking arm: do all positions meet their detents? */
 export function GatedTool(props: ToolProps) {
-  const units = useUnits();
-  const [input, set, untouched] = useToolInput<GatedFields>("gatedLinkage", props, example);
-  const { result, last, cancel, again } = useTask("gatedLinkage", given(input));
-  const answer = result.state === "answered" ? result.answer : last;
+  const { input, set, answer, current, busy, frame, len, fields, rowFields } = useSearch(
+    "gatedLinkage",
+    props,
+    beginGated,
+  );
   const best = answer?.best ?? null;
-  const len = (mm: number): string => units.show(mm, "length");
+  const angle = (arm: GatedArm, stop: GatedStop, label: string) =>
+    rowFields(
+      arm === "shifter" ? "shifter.positions[]" : "gearbox.detents[]",
+      stop,
+      ({ deg = stop.deg }) => set(turnedStop(input, arm, stop.name, deg)),
+      [{ at: "deg", label, unit: "°", hideLabel: true }],
+    );
+  const holes = (arm: GatedArm, label: string) => (
+    <div className="whole">
+      <LengthListField
+        label={label}
+        valueMm={input[arm].armMm}
+        {...boundsOf(settingInputs.gatedLinkage, `${arm}.armMm[]`)}
+        most={24}
+        onCommit={(armMm) => set({ [arm]: { ...input[arm], armMm } })}
+      />
+    </div>
+  );
   const says: Says | null =
-    result.state === "answered" && answer
+    current && answer
       ? best
         ? {
             lead: `Shifter hole at ${len(best.shifterArmMm)}, gearbox hole at ${len(best.gearboxArmMm)}, rod ${len(best.rodMm)}.`,
@@ -52,48 +61,23 @@ export function GatedTool(props: ToolProps) {
   const names = new Set(input.shifter.positions.map((p) => p.name));
   return (
     <ToolFrame
-      untouched={untouched}
-      tool="gatedLinkage"
-      host={props.host}
+      {...frame}
       says={says}
-      refused={result.state === "refused" ? result.refusal : null}
-      input={says ? given(input) : null}
       name="Floor shifter to gearbox"
-      busy={<Busy result={result} onCancel={cancel} onAgain={again} />}
+      busy={busy}
       drawing={<GatedDrawing input={input} choice={best} />}
       form={
         <>
           <div className="fields">
-            <div className="whole">
-              <LengthListField
-                label="holes of the shifter’s arm, from its pivot"
-                valueMm={input.shifter.armMm}
-                {...boundsOf(settingInputs.gatedLinkage, "shifter.armMm[]")}
-                most={24}
-                onCommit={(armMm) => set({ shifter: { ...input.shifter, armMm } })}
-              />
-            </div>
-            <div className="whole">
-              <LengthListField
-                label="holes of the gearbox arm, from its pivot"
-                valueMm={input.gearbox.armMm}
-                {...boundsOf(settingInputs.gatedLinkage, "gearbox.armMm[]")}
-                most={24}
-                onCommit={(armMm) => set({ gearbox: { ...input.gearbox, armMm } })}
-              />
-            </div>
-            <ShapeFields
-              shape={settingInputs.gatedLinkage}
-              value={input}
-              onChange={set}
-              fields={[
-                { at: "gearbox.pivot.xMm", label: "gearbox, forward", kind: "length" },
-                { at: "gearbox.pivot.zMm", label: "gearbox, up", kind: "length" },
-                { at: "rodMm.min", label: "rod, shortest", kind: "length" },
-                { at: "rodMm.max", label: "rod, longest", kind: "length" },
-                { at: "gearbox.captureDeg", label: "a detent captures", unit: "° either way" },
-              ]}
-            />
+            {holes("shifter", "holes of the shifter’s arm, from its pivot")}
+            {holes("gearbox", "holes of the gearbox arm, from its pivot")}
+            {fields([
+              { at: "gearbox.pivot.xMm", label: "gearbox, forward", kind: "length" },
+              { at: "gearbox.pivot.zMm", label: "gearbox, up", kind: "length" },
+              { at: "rodMm.min", label: "rod, shortest", kind: "length" },
+              { at: "rodMm.max", label: "rod, longest", kind: "length" },
+              { at: "gearbox.captureDeg", label: "a detent captures", unit: "° either way" },
+            ])}
           </div>
           <section>
             <h2 className="hd2">
@@ -111,49 +95,31 @@ export function GatedTool(props: ToolProps) {
                       value={p.name}
                       taken={names}
                       max={12}
-                      onCommit={(n) => set(renamed(input, i, n))}
+                      onCommit={(n) => set(renamedStop(input, i, n))}
                     />
                   ),
                 },
                 {
                   head: "shifter",
-                  cell: (p) => (
-                    <ShapeFields
-                      shape={settingInputs.gatedLinkage}
-                      within="shifter.positions[]"
-                      value={p}
-                      fields={[{ at: "deg", label: `shifter in ${p.name}`, unit: "°", hideLabel: true }]}
-                      onChange={({ deg = p.deg }) => set(turned(input, "shifter", p.name, deg))}
-                    />
-                  ),
+                  cell: (p) => angle("shifter", p, `shifter in ${p.name}`),
                 },
                 {
                   head: "detent",
                   cell: (p) => {
                     const detent = input.gearbox.detents.find((d) => d.name === p.name);
-                    return (
-                      detent && (
-                        <ShapeFields
-                          shape={settingInputs.gatedLinkage}
-                          within="gearbox.detents[]"
-                          value={detent}
-                          fields={[{ at: "deg", label: `detent ${p.name}`, unit: "°", hideLabel: true }]}
-                          onChange={({ deg = detent.deg }) => set(turned(input, "gearbox", p.name, deg))}
-                        />
-                      )
-                    );
+                    return detent && angle("gearbox", detent, `detent ${p.name}`);
                   },
                 },
               ]}
               takeOut={{
                 label: (p) => `Take position ${p.name} out`,
                 fewest: 2,
-                onTake: (p) => set(without(input, p.name)),
+                onTake: (p) => set(withoutStop(input, p.name)),
               }}
               add={
                 names.size < MOST_POSITIONS && {
                   label: "One position more",
-                  onAdd: () => set(oneMore(input, freeName(names, names.size + 1))),
+                  onAdd: () => set(oneStopMore(input, freeName(names, names.size + 1))),
                 }
               }
             />
@@ -192,33 +158,6 @@ export function GatedTool(props: ToolProps) {
     />
   );
 }
-
-type Stop = { name: string; deg: number };
-type Arm = "shifter" | "gearbox";
-
-const stopsOf = (f: GatedFields, arm: Arm): readonly Stop[] =>
-  arm === "shifter" ? f.shifter.positions : f.gearbox.detents;
-
-/** Both arms with their positions changed alike. */
-const withStops = (f: GatedFields, change: (list: readonly Stop[], arm: Arm) => Stop[]): Partial<GatedFields> => ({
-  shifter: { ...f.shifter, positions: change(f.shifter.positions, "shifter") },
-  gearbox: { ...f.gearbox, detents: change(f.gearbox.detents, "gearbox") },
-});
-
-/** Shifter position and detent go by one name: a new one is given to both. */
-function renamed(f: GatedFields, i: number, name: string): Partial<GatedFields> {
-  const was = stopsOf(f, "shifter")[i].name;
-  return withStops(f, (list) => list.map((s) => (s.name === was ? { ...s, name } : s)));
-}
-
-const turned = (f: GatedFields, which: Arm, name: string, deg: number): Partial<GatedFields> =>
-  withStops(f, (list, arm) => list.map((s) => (arm === which && s.name === name ? { ...s, deg } : s)));
-
-const without = (f: GatedFields, name: string): Partial<GatedFields> =>
-  withStops(f, (list) => list.filter((s) => s.name !== name));
-
-const oneMore = (f: GatedFields, name: string): Partial<GatedFields> =>
-  withStops(f, (list) => [...list, { name, deg: Math.min(720, (list.at(-1)?.deg ?? 240) + 8) }]);
 
 /** Holes and rod that are fitted now, where there are any. */
 function FittedNow({

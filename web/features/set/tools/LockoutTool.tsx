@@ -1,20 +1,11 @@
-import { ShapeFields } from "../../../ui/ShapeFields";
-import { boundsOf, settingInputs, isRefusal, askLockout } from "../../../../contract";
+import { askLockout, boundsOf, isRefusal, settingInputs } from "../../../../contract";
 import { type LockoutInput } from "../../../../core";
-import { lockoutOfGates } from "../../../../domain";
-import { useUnits } from "../../../format/units";
+import { beginLockout, lockoutOfGates } from "../../../../domain";
 import { QuantityField } from "../../../ui/QuantityField";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
-import { framed, given, useToolInput, type ToolProps } from "../useToolInput";
+import { useSetting } from "../useSetting";
+import { given, type ToolProps } from "../useToolInput";
 import css from "../set.module.css";
-
-interface Fields {
-  gapMm: number;
-  targetMinMm: number;
-  targetMaxMm: number;
-  slot: { towardMm: number | null; awayMm: number | null };
-  gates: { gate: string; gapMm: number | null }[];
-}
 
 const WAY = { none: "", toward: "toward the lever", away: "away from the lever" } as const;
 
@@ -23,21 +14,25 @@ const gatesWords = (gates: readonly string[]): string =>
 
 /** A reverse lockout plate: the gap in every gate, the one that counts, and the move. */
 export function LockoutTool(props: ToolProps) {
-  const { view, host } = props;
-  const units = useUnits();
-  const columns = view?.vehicle.gearbox?.columns?.map((c) => c.column) ?? ["1-2", "3-4", "5-R"];
-  const [input, set, untouched] = useToolInput<Fields>("lockout", props, () => ({
-    gapMm: 0.4,
-    targetMinMm: 1,
-    targetMaxMm: 2,
-    slot: { towardMm: null, awayMm: null },
-    gates: columns.map((gate) => ({ gate, gapMm: null })),
-  }));
-  const { gates, ...question } = input;
-  const out = askLockout(given(question));
-  const ruled = isRefusal(out) ? null : lockoutOfGates(given(question) as unknown as LockoutInput, gates);
+  const {
+    input,
+    set,
+    answer: ruled,
+    frame,
+    len: show,
+    fields,
+  } = useSetting(
+    "lockout",
+    props,
+    () => beginLockout(props.view?.vehicle.gearbox),
+    ({ gates, ...question }) => {
+      const out = askLockout(given(question));
+      return isRefusal(out) ? out : lockoutOfGates(given(question) as unknown as LockoutInput, gates);
+    },
+  );
+  const { gates } = input;
+  const len = (mm: number): string => show(mm, 2);
   const answer = ruled?.answer ?? null;
-  const len = (mm: number): string => units.show(mm, "length", { digits: 2 });
   const says: Says | null = ruled && {
     lead: ruled.touching.length
       ? `Do not drive it: the lever still touches the plate in ${gatesWords(ruled.touching)}.`
@@ -58,7 +53,7 @@ export function LockoutTool(props: ToolProps) {
   };
   return (
     <ToolFrame
-      {...framed("lockout", { host, untouched }, out, input)}
+      {...frame}
       says={says}
       name="Reverse lockout"
       drawing={
@@ -95,18 +90,13 @@ export function LockoutTool(props: ToolProps) {
       form={
         <>
           <div className="fields">
-            <ShapeFields
-              shape={settingInputs.lockout}
-              value={input}
-              onChange={set}
-              fields={[
-                { at: "gapMm", label: "gap, outermost forward", kind: "length", digits: 2 },
-                { at: "targetMinMm", label: "wanted, from", kind: "length" },
-                { at: "targetMaxMm", label: "to", kind: "length" },
-                { at: "slot.towardMm", label: "slot left, toward", kind: "length", hint: "enough", clears: true },
-                { at: "slot.awayMm", label: "slot left, away", kind: "length", hint: "enough", clears: true },
-              ]}
-            />
+            {fields([
+              { at: "gapMm", label: "gap, outermost forward", kind: "length", digits: 2 },
+              { at: "targetMinMm", label: "wanted, from", kind: "length" },
+              { at: "targetMaxMm", label: "to", kind: "length" },
+              { at: "slot.towardMm", label: "slot left, toward", kind: "length", hint: "enough", clears: true },
+              { at: "slot.awayMm", label: "slot left, away", kind: "length", hint: "enough", clears: true },
+            ])}
           </div>
           <section>
             <h2 className="hd2">In the other gates, as measured</h2>

@@ -1,12 +1,10 @@
-import { boundsOf, settingInputs, isRefusal, askPressFit } from "../../../../contract";
-import { formatNumber, metalNames, type MetalName, type PressFitAnswer } from "../../../../core";
-import { pressFitDanger } from "../../../../domain";
-import { useUnits } from "../../../format/units";
-import { NumberField } from "../../../ui/NumberField";
-import { QuantityField } from "../../../ui/QuantityField";
-import { Choice, TextField } from "../../../ui/TextField";
+import { askPressFit, boundsOf, settingInputs } from "../../../../contract";
+import { formatNumber, type MetalName, type PressFitAnswer } from "../../../../core";
+import { beginPressFit, pressFitDanger, type PressFitFields } from "../../../../domain";
+import { TextField } from "../../../ui/TextField";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
-import { framed, given, useToolInput, type ToolProps } from "../useToolInput";
+import { useSetting } from "../useSetting";
+import { given, type ToolProps } from "../useToolInput";
 import css from "../set.module.css";
 
 const METAL_WORDS: Record<MetalName, string> = {
@@ -26,99 +24,34 @@ const REMOVAL = [
   ["Cutting", "Saw the shell through from inside, one cut, stop at the bracket. Collapse it, push it out."],
 ] as const;
 
-interface Fields {
-  interfaceMm: number;
-  interferenceMm: { min: number; max: number };
-  hubOuterMm: number;
-  sleeveBoreMm: number;
-  lengthMm: number;
-  hub: MetalName;
-  sleeve: MetalName;
-  serviceC: number | null;
-  orientation: string | null;
-}
-
-const example = (): Fields => ({
-  interfaceMm: 40,
-  interferenceMm: { min: 0.05, max: 0.08 },
-  hubOuterMm: 60,
-  sleeveBoreMm: 32,
-  lengthMm: 45,
-  hub: "6061-T6",
-  sleeve: "steel",
-  serviceC: 110,
-  orientation: null,
-});
-
 /** A sleeve into its bracket: force, press, stress, heat instead, and what is left when it is hot. */
 export function PressFitTool(props: ToolProps) {
-  const units = useUnits();
-  const [input, set, untouched] = useToolInput<Fields>("pressFit", props, example);
-  const { orientation, ...question } = input;
-  const out = askPressFit(given(question));
-  const answer = isRefusal(out) ? null : out;
-  const len = (mm: number, digits = 3): string => units.show(mm, "length", { digits });
+  const { input, set, answer, frame, len, fields } = useSetting("pressFit", props, beginPressFit, (asked) =>
+    askPressFit(given({ ...asked, orientation: null })),
+  );
+  const { orientation } = input;
   const judged = answer && pressFitDanger(answer, input.hub === "6061-T6");
   const says: Says | null = answer && judged && saysOf(answer, judged, orientation);
-  const size = (key: "interfaceMm" | "hubOuterMm" | "sleeveBoreMm" | "lengthMm", label: string) => (
-    <QuantityField
-      label={label}
-      kind="length"
-      base={input[key]}
-      min={key === "sleeveBoreMm" ? 0 : 0.1}
-      max={1000}
-      digits={2}
-      onCommit={({ base }) => set({ [key]: base })}
-    />
-  );
-  const fit = (key: "min" | "max", label: string) => (
-    <QuantityField
-      label={label}
-      kind="length"
-      base={input.interferenceMm[key]}
-      min={-1}
-      max={5}
-      digits={3}
-      onCommit={({ base }) => set({ interferenceMm: { ...input.interferenceMm, [key]: base } })}
-    />
-  );
   const kn = (n: number): string => `${formatNumber(n / 1000, 1)} kN`;
   return (
     <ToolFrame
-      {...framed("pressFit", { host: props.host, untouched }, out, {
-        ...question,
-        ...(orientation && { orientation }),
-      })}
+      {...frame}
       says={says}
       name="Press fit"
-      drawing={<FitDrawing input={input} show={(mm) => len(mm, 1)} />}
+      drawing={<FitDrawing input={input} show={(mm) => len(mm)} />}
       form={
         <div className="fields">
-          {size("interfaceMm", "bore of the bracket")}
-          {fit("min", "tighter by, least")}
-          {fit("max", "tighter by, most")}
-          {size("hubOuterMm", "bracket, outside")}
-          {size("sleeveBoreMm", "sleeve, inside")}
-          {size("lengthMm", "pressed length")}
-          <Choice
-            label="bracket"
-            value={input.hub}
-            options={METAL_WORDS}
-            onChange={(hub) => set({ hub: metalNames.find((m) => m === hub) ?? "steel" })}
-          />
-          <Choice
-            label="sleeve"
-            value={input.sleeve}
-            options={METAL_WORDS}
-            onChange={(sleeve) => set({ sleeve: metalNames.find((m) => m === sleeve) ?? "steel" })}
-          />
-          <NumberField
-            label="hottest in use"
-            value={input.serviceC}
-            {...boundsOf(settingInputs.pressFit, "serviceC")}
-            unit="°C"
-            onCommit={(serviceC) => set({ serviceC })}
-          />
+          {fields([
+            { at: "interfaceMm", label: "bore of the bracket", kind: "length", digits: 2 },
+            { at: "interferenceMm.min", label: "tighter by, least", kind: "length", digits: 3 },
+            { at: "interferenceMm.max", label: "tighter by, most", kind: "length", digits: 3 },
+            { at: "hubOuterMm", label: "bracket, outside", kind: "length", digits: 2 },
+            { at: "sleeveBoreMm", label: "sleeve, inside", kind: "length", digits: 2 },
+            { at: "lengthMm", label: "pressed length", kind: "length", digits: 2 },
+            { at: "hub", label: "bracket", options: METAL_WORDS },
+            { at: "sleeve", label: "sleeve", options: METAL_WORDS },
+            { at: "serviceC", label: "hottest in use", unit: "°C", clears: true },
+          ])}
           <TextField
             label="which way it goes in"
             value={orientation ?? ""}
@@ -148,7 +81,7 @@ export function PressFitTool(props: ToolProps) {
                   ? "yield not known"
                   : `${formatNumber(answer.marginEquivalent, 2)} times`,
               ],
-              ["bore closes by", len(answer.max.boreClosureMm)],
+              ["bore closes by", len(answer.max.boreClosureMm, 3)],
               [
                 "heat the bracket to",
                 judged?.heatable
@@ -165,7 +98,10 @@ export function PressFitTool(props: ToolProps) {
                 "or both",
                 `sleeve ${formatNumber(answer.temperature.both.sleeveC, 0)} °C, bracket ${formatNumber(answer.temperature.both.hubC, 0)} °C`,
               ],
-              ["left when hot, least", answer.service === null ? "not asked" : len(answer.service.interferenceMinMm)],
+              [
+                "left when hot, least",
+                answer.service === null ? "not asked" : len(answer.service.interferenceMinMm, 3),
+              ],
             ]}
           />
         )
@@ -222,7 +158,7 @@ function saysOf(
 }
 
 /** Bracket and sleeve cut through, diameters to scale. */
-function FitDrawing({ input, show }: { input: Fields; show: (mm: number) => string }) {
+function FitDrawing({ input, show }: { input: PressFitFields; show: (mm: number) => string }) {
   const k = 260 / input.hubOuterMm;
   const r = (d: number): number => (d / 2) * k;
   const long = Math.min(200, Math.max(60, input.lengthMm * k));

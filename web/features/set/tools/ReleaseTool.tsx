@@ -1,16 +1,10 @@
-import { ShapeFields } from "../../../ui/ShapeFields";
-import { settingInputs, validated, isRefusal, releaseInput } from "../../../../contract";
+import { releaseInput, validated } from "../../../../contract";
 import { formatNumber } from "../../../../core";
-import { useUnits } from "../../../format/units";
+import { beginRelease } from "../../../../domain";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
-import { framed, given, useToolInput, type ToolProps } from "../useToolInput";
+import { useSetting } from "../useSetting";
+import { given, type ToolProps } from "../useToolInput";
 import css from "../set.module.css";
-
-interface Fields {
-  flushMm: number;
-  proudMm: number;
-  pitchMm: number | null;
-}
 
 const ask = validated(releaseInput, null, ({ flushMm, proudMm, pitchMm }) => ({
   moveMm: Math.abs(proudMm - flushMm),
@@ -20,15 +14,14 @@ const ask = validated(releaseInput, null, ({ flushMm, proudMm, pitchMm }) => ({
 
 /** A lift-to-release pin: flush with its collar, and how far it stood proud. */
 export function ReleaseTool(props: ToolProps) {
-  const units = useUnits();
-  const [input, set, untouched] = useToolInput<Fields>("release", props, () => ({
-    flushMm: 0,
-    proudMm: 0.4,
-    pitchMm: 1,
-  }));
-  const out = ask(given(input));
-  const answer = isRefusal(out) ? null : out;
-  const len = (mm: number): string => units.show(mm, "length", { digits: 2 });
+  const {
+    input,
+    answer,
+    frame,
+    len: show,
+    fields,
+  } = useSetting("release", props, beginRelease, (asked) => ask(given(asked)));
+  const len = (mm: number): string => show(mm, 2);
   const turns = answer?.turns == null ? "" : `, ${formatNumber(answer.turns, 2)} turns`;
   const says: Says | null = answer && {
     lead:
@@ -40,7 +33,7 @@ export function ReleaseTool(props: ToolProps) {
   const lift = Math.max(-40, Math.min(40, input.proudMm * 10));
   return (
     <ToolFrame
-      {...framed("release", { host: props.host, untouched }, out, input)}
+      {...frame}
       says={says}
       name="Lift-to-release pin"
       drawing={
@@ -65,16 +58,11 @@ export function ReleaseTool(props: ToolProps) {
       }
       form={
         <div className="fields">
-          <ShapeFields
-            shape={settingInputs.release}
-            value={input}
-            onChange={set}
-            fields={[
-              { at: "proudMm", label: "stands proud", kind: "length", digits: 2 },
-              { at: "flushMm", label: "wanted", kind: "length", digits: 2 },
-              { at: "pitchMm", label: "pitch of its thread", unit: "mm", clears: true },
-            ]}
-          />
+          {fields([
+            { at: "proudMm", label: "stands proud", kind: "length", digits: 2 },
+            { at: "flushMm", label: "wanted", kind: "length", digits: 2 },
+            { at: "pitchMm", label: "pitch of its thread", unit: "mm", clears: true },
+          ])}
         </div>
       }
       figures={

@@ -1,90 +1,42 @@
-import { ShapeFields } from "../../../ui/ShapeFields";
-import { boundsOf, settingInputs, isRefusal, askRod } from "../../../../contract";
+import { askRod } from "../../../../contract";
 import { formatNumber, type RodAnswer, type RodInput } from "../../../../core";
-import { rodDanger } from "../../../../domain";
-import { useUnits } from "../../../format/units";
-import { QuantityField } from "../../../ui/QuantityField";
+import { beginRod, rodDanger, type RodEndFields, type RodFields } from "../../../../domain";
 import { ThreadFields } from "../ThreadFields";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
-import { framed, given, leverAtWork, useToolInput, type ToolProps } from "../useToolInput";
+import { useSetting } from "../useSetting";
+import { given, leverAtWork, type ToolProps } from "../useToolInput";
 import css from "../set.module.css";
-
-interface End {
-  shankLengthMm: number;
-  threadDepthMm: number;
-  threadDiameterMm: number;
-  pitchMm: number | null;
-  threadsPerInch: number | null;
-  hand: "right" | "left";
-  engagementMm: number | null;
-  jamNutMm: number | null;
-  witnessMm: number | null;
-}
-interface Fields {
-  targetMm: number;
-  ends: End[];
-  changeMm: number | null;
-}
-
-const end = (hand: End["hand"]): End => ({
-  shankLengthMm: 36,
-  threadDepthMm: 20,
-  threadDiameterMm: 8,
-  pitchMm: 1.25,
-  threadsPerInch: null,
-  hand,
-  engagementMm: null,
-  jamNutMm: null,
-  witnessMm: null,
-});
 
 const HANDS = { right: "right hand", left: "left hand" };
 const VERDICT = { good: "good", warn: "enough, not good", unsafe: "unsafe" } as const;
 
 /** An adjustable rod: cut length, thread, how far it can be set, turns for a change. */
 export function RodTool(props: ToolProps) {
-  const units = useUnits();
-  const old = leverAtWork(props.view)?.lever;
-  const known =
-    old && (old.drive.kind === "rod" || old.drive.kind === "arm")
-      ? Math.round(Math.hypot(old.drive.joint.xMm - old.pin.xMm, old.drive.joint.zMm - old.pin.zMm) * 10) / 10
-      : 312;
-  const [input, set, untouched] = useToolInput<Fields>("rod", props, () => ({
-    targetMm: known,
-    ends: [end("right"), end("left")],
-    changeMm: null,
-  }));
-  const out = askRod(given(input));
-  const answer = isRefusal(out) ? null : out;
-  const len = (mm: number | null, digits = 1): string => (mm === null ? "none" : units.show(mm, "length", { digits }));
+  const { input, set, answer, frame, len, fields, rowFields } = useSetting(
+    "rod",
+    props,
+    () => beginRod(leverAtWork(props.view)?.lever),
+    (asked) => askRod(given(asked)),
+  );
   const danger = answer && rodDanger(given(input) as unknown as RodInput, answer, (mm) => len(mm));
-  const says: Says | null = danger ? { ...danger, no: true } : answer && saysOf(answer, input, len);
-  const patch = (i: number, next: Partial<End>): void =>
+  const says: Says | null = danger
+    ? { ...danger, no: true }
+    : answer && saysOf(answer, input, (mm) => len(mm, 1, "none"));
+  const patch = (i: number, next: Partial<RodEndFields>): void =>
     set({ ends: input.ends.map((e, k) => (k === i ? { ...e, ...next } : e)) });
-  const ofEnd = (i: number) => ({
-    shape: settingInputs.rod,
-    within: "ends[]",
-    value: input.ends[i],
-    onChange: (p: Partial<End>) => patch(i, p),
-  });
   return (
     <ToolFrame
-      {...framed("rod", { host: props.host, untouched }, out, input)}
+      {...frame}
       says={says}
       name="Selector rod"
       drawing={<RodDrawing input={input} answer={answer} show={(mm) => len(mm)} />}
       form={
         <>
           <div className="fields">
-            <ShapeFields
-              shape={settingInputs.rod}
-              value={input}
-              onChange={set}
-              fields={[
-                { at: "targetMm", label: "ball to ball", kind: "length" },
-                { at: "changeMm", label: "then longer by", kind: "length", hint: "−3 mm", clears: true },
-              ]}
-            />
+            {fields([
+              { at: "targetMm", label: "ball to ball", kind: "length" },
+              { at: "changeMm", label: "then longer by", kind: "length", hint: "−3 mm", clears: true },
+            ])}
           </div>
           {input.ends.map((e, i) => (
             <section key={i} aria-label={`Rod end ${i + 1}`}>
@@ -97,31 +49,15 @@ export function RodTool(props: ToolProps) {
                     patch(i, { ...t, ...(diameterMm && { threadDiameterMm: diameterMm }) })
                   }
                 />
-                <ShapeFields
-                  {...ofEnd(i)}
-                  fields={[
-                    { at: "threadDiameterMm", label: "thread diameter", kind: "length" },
-                    { at: "hand", label: "hand", options: HANDS },
-                    { at: "shankLengthMm", label: "ball to mouth", kind: "length" },
-                    { at: "threadDepthMm", label: "thread deep", kind: "length" },
-                  ]}
-                />
-                <QuantityField
-                  label="screwed in"
-                  kind="length"
-                  base={e.engagementMm}
-                  {...boundsOf(settingInputs.rod, "engagementMm")}
-                  hint="usual"
-                  onCommit={({ base }) => patch(i, { engagementMm: base })}
-                  onClear={() => patch(i, { engagementMm: null })}
-                />
-                <ShapeFields
-                  {...ofEnd(i)}
-                  fields={[
-                    { at: "jamNutMm", label: "jam nut high", kind: "length", hint: "0.6 d", clears: true },
-                    { at: "witnessMm", label: "witness hole at", kind: "length", hint: "none", clears: true },
-                  ]}
-                />
+                {rowFields("ends[]", e, (next) => patch(i, next), [
+                  { at: "threadDiameterMm", label: "thread diameter", kind: "length" },
+                  { at: "hand", label: "hand", options: HANDS },
+                  { at: "shankLengthMm", label: "ball to mouth", kind: "length" },
+                  { at: "threadDepthMm", label: "thread deep", kind: "length" },
+                  { at: "engagementMm", label: "screwed in", kind: "length", hint: "usual", clears: true },
+                  { at: "jamNutMm", label: "jam nut high", kind: "length", hint: "0.6 d", clears: true },
+                  { at: "witnessMm", label: "witness hole at", kind: "length", hint: "none", clears: true },
+                ])}
               </div>
             </section>
           ))}
@@ -131,7 +67,7 @@ export function RodTool(props: ToolProps) {
         answer && (
           <FigureRows
             rows={[
-              ["cut the rod to", len(answer.cutMm), true],
+              ["cut the rod to", len(answer.cutMm, 1, "none"), true],
               ...answer.ends.flatMap((a, i): [string, React.ReactNode, boolean?][] => [
                 [`end ${i + 1}: thread to cut on the rod`, len(a.threadLengthMm)],
                 [
@@ -187,7 +123,7 @@ export function RodTool(props: ToolProps) {
   );
 }
 
-function saysOf(answer: RodAnswer, input: Fields, len: (mm: number | null) => string): Says {
+function saysOf(answer: RodAnswer, input: RodFields, len: (mm: number | null) => string): Says {
   if (!answer.reached) {
     return {
       lead: `Too short for two rod ends: ${len(answer.missingMm)} are missing.`,
@@ -220,7 +156,7 @@ function RodDrawing({
   answer,
   show,
 }: {
-  input: Fields;
+  input: RodFields;
   answer: RodAnswer | null;
   show: (mm: number) => string;
 }) {

@@ -1,34 +1,15 @@
-import { ShapeFields } from "../../../ui/ShapeFields";
-import { boundsOf, settingInputs } from "../../../../contract";
 import { Button } from "antd";
+import { boundsOf, settingInputs } from "../../../../contract";
 import { formatNumber, type ShimPack } from "../../../../core";
-import { shimVerdict } from "../../../../domain";
+import { beginShims, shimVerdict, type ShimLine } from "../../../../domain";
+import { useShop } from "../../../data/useShop";
 import { useUnits } from "../../../format/units";
 import { RowsEditor, freeName } from "../../../ui/RowsEditor";
-import { Choice, TextField } from "../../../ui/TextField";
-import { useTask } from "../../../worker";
-import { useShop } from "../../../data/useShop";
-import { Busy, ToolFrame, type Says } from "../ToolFrame";
-import { given, useToolInput, type ToolProps } from "../useToolInput";
+import { TextField } from "../../../ui/TextField";
+import { ToolFrame, type Says } from "../ToolFrame";
+import { useSearch } from "../useSetting";
+import { type ToolProps } from "../useToolInput";
 import css from "../set.module.css";
-
-interface Line {
-  thicknessMm: number;
-  count: number;
-  name: string;
-}
-interface Fields {
-  gapMm: number;
-  targetMm: number;
-  mode: "fill" | "lift";
-  stock: Line[];
-  maxPieces: number;
-}
-
-/** Shims a shop usually has. Common practice, no source. */
-const USUAL: Line[] = [0.1, 0.2, 0.5, 1].map((t) => ({ thicknessMm: t, count: 4, name: `${t} mm` }));
-
-const stock = { shape: settingInputs.shims, within: "stock[]" };
 
 const packWords = (p: ShimPack): string =>
   p.pieces.map((x) => (x.count > 1 ? `${x.count} × ${x.name}` : x.name)).join(" and ") || "nothing";
@@ -37,21 +18,23 @@ const packWords = (p: ShimPack): string =>
 export function ShimsTool(props: ToolProps) {
   const units = useUnits();
   const shop = useShop();
-  const [input, set, untouched] = useToolInput<Fields>("shims", props, () => ({
-    gapMm: 1.3,
-    targetMm: 0.2,
-    mode: "fill",
-    stock: shop?.shop.shims?.length ? shop.shop.shims : USUAL,
-    maxPieces: 5,
-  }));
-  const { result, last, cancel, again } = useTask("shims", given(input));
-  const answer = result.state === "answered" ? result.answer : last;
+  const {
+    input,
+    set,
+    answer,
+    current,
+    busy,
+    frame,
+    len: show,
+    fields,
+    rowFields,
+  } = useSearch("shims", props, () => beginShims(shop?.shop.shims));
   const best = answer?.packs[0] ?? null;
-  const len = (mm: number): string => units.show(mm, "length", { digits: 2 });
+  const len = (mm: number): string => show(mm, 2);
   const verdict = best && shimVerdict(best);
   const off = best ? `${len(Math.abs(best.errorMm))} ${best.errorMm > 0 ? "looser" : "tighter"} than wanted` : "";
   const says: Says | null =
-    best && verdict && result.state === "answered"
+    best && verdict && current
       ? {
           lead:
             verdict === "asItIs"
@@ -64,45 +47,26 @@ export function ShimsTool(props: ToolProps) {
           rest: `${len(best.packMm)} ${input.mode === "fill" ? "in the gap" : "under it"} leaves ${len(best.leavesMm)}${verdict !== "right" ? "" : Math.abs(best.errorMm) < 1e-6 ? ", as wanted" : `, ${off}`}.`,
         }
       : null;
-  const patch = (i: number, next: Partial<Line>): void =>
+  const patch = (i: number, next: Partial<ShimLine>): void =>
     set({ stock: input.stock.map((s, k) => (k === i ? { ...s, ...next } : s)) });
   const names = new Set(input.stock.map((s) => s.name));
   const shelfIs = JSON.stringify(shop?.shop.shims ?? []) === JSON.stringify(input.stock);
   return (
     <ToolFrame
-      untouched={untouched}
-      tool="shims"
-      host={props.host}
+      {...frame}
       says={says}
-      refused={result.state === "refused" ? result.refusal : null}
-      input={says ? given(input) : null}
       name="Shims"
-      busy={<Busy result={result} onCancel={cancel} onAgain={again} />}
+      busy={busy}
       drawing={<PackDrawing gapMm={input.gapMm} pack={best} mode={input.mode} show={len} />}
       form={
         <>
           <div className="fields">
-            <ShapeFields
-              shape={settingInputs.shims}
-              value={input}
-              onChange={set}
-              fields={[
-                { at: "gapMm", label: "gap now", kind: "length", digits: 2 },
-                { at: "targetMm", label: "gap to leave", kind: "length", digits: 2 },
-              ]}
-            />
-            <Choice
-              label="the pack"
-              value={input.mode}
-              options={{ fill: "goes into the gap", lift: "opens the gap" }}
-              onChange={(mode) => set({ mode })}
-            />
-            <ShapeFields
-              shape={settingInputs.shims}
-              value={input}
-              onChange={set}
-              fields={[{ at: "maxPieces", label: "pieces at most", whole: true }]}
-            />
+            {fields([
+              { at: "gapMm", label: "gap now", kind: "length", digits: 2 },
+              { at: "targetMm", label: "gap to leave", kind: "length", digits: 2 },
+              { at: "mode", label: "the pack", options: { fill: "goes into the gap", lift: "opens the gap" } },
+              { at: "maxPieces", label: "pieces at most", whole: true },
+            ])}
           </div>
           <section>
             <h2 className="hd2">On the shelf</h2>
@@ -112,33 +76,23 @@ export function ShimsTool(props: ToolProps) {
               columns={[
                 {
                   head: "thick",
-                  cell: (line, i) => (
-                    <ShapeFields
-                      {...stock}
-                      value={line}
-                      fields={[
-                        {
-                          at: "thicknessMm",
-                          label: `thickness of ${line.name}`,
-                          kind: "length",
-                          digits: 3,
-                          hideLabel: true,
-                        },
-                      ]}
-                      onChange={(next) => patch(i, next)}
-                    />
-                  ),
+                  cell: (line, i) =>
+                    rowFields("stock[]", line, (next) => patch(i, next), [
+                      {
+                        at: "thicknessMm",
+                        label: `thickness of ${line.name}`,
+                        kind: "length",
+                        digits: 3,
+                        hideLabel: true,
+                      },
+                    ]),
                 },
                 {
                   head: "how many",
-                  cell: (line, i) => (
-                    <ShapeFields
-                      {...stock}
-                      value={line}
-                      fields={[{ at: "count", label: `number of ${line.name}`, whole: true, hideLabel: true }]}
-                      onChange={(next) => patch(i, next)}
-                    />
-                  ),
+                  cell: (line, i) =>
+                    rowFields("stock[]", line, (next) => patch(i, next), [
+                      { at: "count", label: `number of ${line.name}`, whole: true, hideLabel: true },
+                    ]),
                 },
                 {
                   head: "called",

@@ -1,28 +1,14 @@
-import { boundsOf, settingInputs, isRefusal, askStops } from "../../../../contract";
+import { askStops } from "../../../../contract";
 import { formatNumber, type StopsAnswer, type StopsInput } from "../../../../core";
-import { stopsDanger, gearPairs, mainPair } from "../../../../domain";
-import { useUnits } from "../../../format/units";
+import { beginStops, gearPairs, mainPair, stopsDanger, type StopsFields } from "../../../../domain";
 import { gearWord } from "../../../format/words";
-import { NumberField } from "../../../ui/NumberField";
-import { QuantityField } from "../../../ui/QuantityField";
+import { type FigureField } from "../../../ui/ShapeFields";
 import { Choice } from "../../../ui/TextField";
 import { ThreadFields } from "../ThreadFields";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
-import { framed, given, leverAtWork, useToolInput, type ToolProps } from "../useToolInput";
-import { ShapeFields } from "../../../ui/ShapeFields";
+import { useSetting } from "../useSetting";
+import { given, leverAtWork, type ToolProps } from "../useToolInput";
 import css from "../set.module.css";
-
-interface Fields {
-  pitchMm: number | null;
-  threadsPerInch: number | null;
-  stopArmMm: number;
-  pinArmMm: number;
-  knobArmMm: number;
-  detentOvertravelMm: number | null;
-  backOffTurns: number | null;
-  backOffFlats: number | null;
-  targetRailMm: number | null;
-}
 
 type By = "backOffTurns" | "backOffFlats" | "targetRailMm";
 
@@ -30,6 +16,12 @@ const BY: Record<By, string> = {
   backOffTurns: "by turns",
   backOffFlats: "by flats",
   targetRailMm: "by the free travel left at the rail",
+};
+
+const BY_FIELD: Record<By, FigureField> = {
+  backOffTurns: { at: "backOffTurns", label: "turns", unit: "turns", digits: 3 },
+  backOffFlats: { at: "backOffFlats", label: "flats", unit: "of six" },
+  targetRailMm: { at: "targetRailMm", label: "left at the rail", kind: "length", digits: 2 },
 };
 
 const VERDICT: Record<StopsAnswer["check"]["verdict"], string> = {
@@ -53,24 +45,21 @@ function turnWords(turns: number): string {
 
 /** A positive stop: touch, back off, lock, the other gear, look again. */
 export function StopsTool(props: ToolProps) {
-  const { view, host } = props;
-  const units = useUnits();
-  const lever = leverAtWork(view);
-  const arm = (p: { xMm: number; zMm: number } | undefined, usual: number): number =>
-    p ? Math.round(Math.hypot(p.xMm, p.zMm) * 100) / 100 : usual;
-  const [input, set, untouched] = useToolInput<Fields>("stops", props, () => ({
-    pitchMm: 1.25,
-    threadsPerInch: null,
-    stopArmMm: 30,
-    pinArmMm: arm(lever?.lever.pin, 60),
-    knobArmMm: arm(lever?.lever.knob, 300),
-    detentOvertravelMm: null,
-    backOffTurns: 0.125,
-    backOffFlats: null,
-    targetRailMm: null,
-  }));
-  const out = askStops(given(input));
-  const answer = isRefusal(out) ? null : out;
+  const { view } = props;
+  const {
+    input,
+    set,
+    answer,
+    frame,
+    len: show,
+    fields,
+  } = useSetting(
+    "stops",
+    props,
+    () => beginStops(leverAtWork(view)?.lever),
+    (asked) => askStops(given(asked)),
+  );
+  const len = (mm: number | null, digits = 2): string => show(mm, digits, "not known");
   const pair = mainPair(view?.vehicle.gearbox ?? null);
   const others = gearPairs(view?.vehicle.gearbox ?? null);
   const by: By =
@@ -81,22 +70,18 @@ export function StopsTool(props: ToolProps) {
       backOffFlats: next === "backOffFlats" ? Math.round((answer?.flats ?? 1) * 100) / 100 : null,
       targetRailMm: next === "targetRailMm" ? Math.round((answer?.gapRailMm ?? 0.2) * 1000) / 1000 : null,
     });
-  const danger =
-    answer &&
-    stopsDanger(given(input) as unknown as StopsInput, answer, (mm) => units.show(mm, "length", { digits: 2 }));
+  const danger = answer && stopsDanger(given(input) as unknown as StopsInput, answer, (mm) => len(mm));
   const fine: Says | null = answer && {
     lead:
       answer.turns === 0
         ? "Back it off: touching is not a setting."
         : `Touch, then back off ${turnWords(answer.turns)}. Lock. Now ${gearWord(pair.to)}.`,
-    rest: `That leaves ${units.show(answer.gapStopMm, "length", { digits: 2 })} at the stop, ${units.show(answer.gapRailMm, "length", { digits: 2 })} at the rail, ${units.show(answer.gapKnobMm, "length", { digits: 1 })} at the knob. ${VERDICT[answer.check.verdict]}`,
+    rest: `That leaves ${len(answer.gapStopMm)} at the stop, ${len(answer.gapRailMm)} at the rail, ${len(answer.gapKnobMm, 1)} at the knob. ${VERDICT[answer.check.verdict]}`,
   };
   const says: Says | null = danger ? { ...danger, no: true } : fine;
-  const len = (mm: number | null, digits = 2): string =>
-    mm === null ? "not known" : units.show(mm, "length", { digits });
   return (
     <ToolFrame
-      {...framed("stops", { host, untouched }, out, input)}
+      {...frame}
       says={says}
       name={`Stops, ${pair.from} and ${pair.to}`}
       drawing={<StopsDrawing input={input} answer={answer} show={(mm) => len(mm)} />}
@@ -104,55 +89,16 @@ export function StopsTool(props: ToolProps) {
         <>
           <div className="fields">
             <ThreadFields thread={input} onChange={({ pitchMm, threadsPerInch }) => set({ pitchMm, threadsPerInch })} />
-            <ShapeFields
-              shape={settingInputs.stops}
-              value={input}
-              onChange={set}
-              fields={[
-                { at: "stopArmMm", label: "pivot to stop", kind: "length" },
-                { at: "pinArmMm", label: "pivot to pin", kind: "length" },
-                { at: "knobArmMm", label: "pivot to knob", kind: "length" },
-                {
-                  at: "detentOvertravelMm",
-                  label: "rail past its detent",
-                  kind: "length",
-                  hint: "0.5 mm",
-                  clears: true,
-                },
-              ]}
-            />
+            {fields([
+              { at: "stopArmMm", label: "pivot to stop", kind: "length" },
+              { at: "pinArmMm", label: "pivot to pin", kind: "length" },
+              { at: "knobArmMm", label: "pivot to knob", kind: "length" },
+              { at: "detentOvertravelMm", label: "rail past its detent", kind: "length", hint: "0.5 mm", clears: true },
+            ])}
           </div>
           <div className="fields">
             <Choice label="back off" value={by} options={BY} onChange={setBy} />
-            {by === "backOffTurns" && (
-              <NumberField
-                label="turns"
-                value={input.backOffTurns}
-                {...boundsOf(settingInputs.stops, "backOffTurns")}
-                unit="turns"
-                digits={3}
-                onCommit={(v) => v !== null && set({ backOffTurns: v })}
-              />
-            )}
-            {by === "backOffFlats" && (
-              <NumberField
-                label="flats"
-                value={input.backOffFlats}
-                {...boundsOf(settingInputs.stops, "backOffFlats")}
-                unit="of six"
-                onCommit={(v) => v !== null && set({ backOffFlats: v })}
-              />
-            )}
-            {by === "targetRailMm" && (
-              <QuantityField
-                label="left at the rail"
-                kind="length"
-                base={input.targetRailMm}
-                {...boundsOf(settingInputs.stops, "targetRailMm")}
-                digits={2}
-                onCommit={({ base }) => set({ targetRailMm: base })}
-              />
-            )}
+            {fields([BY_FIELD[by]])}
           </div>
         </>
       }
@@ -205,7 +151,7 @@ function StopsDrawing({
   answer,
   show,
 }: {
-  input: Fields;
+  input: StopsFields;
   answer: StopsAnswer | null;
   show: (mm: number) => string;
 }) {
