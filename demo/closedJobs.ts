@@ -10,25 +10,18 @@ export async function closedJobs(t: Teller): Promise<void> {
 
 async function minibusCarrier(t: Teller): Promise<void> {
   const { days } = t;
-  const job = new JobTale(
-    t,
-    {
-      vehicleId: t.vehicles.minibus,
-      number: 201,
-      complaint: "You cannot tell where neutral is. It hunts about until it finds third.",
-      complaintNote: "14:10, at the counter",
-      symptoms: { cannotTellNeutral: "present", playSideways: "present", playForeAft: "present", popsOut: "absent" },
-      stage: "prove",
-      verdict: "Neutral is plain to feel again. The lever is as long as before; only the slop went.",
-      closing: {
-        open: ["1 finding is open: Oil film at the shift shaft, no drip yet"],
-        reason: "No drip: it is looked at again at the next visit.",
-      },
-      openedAt: days.at(-160, "08:05"),
-      closedAt: days.at(-159, "16:20"),
+  const job = new JobTale(t, t.vehicles.minibus, 201, t.people.corrow, {
+    said: ["You cannot tell where neutral is. It hunts about until it finds third.", "14:10, at the counter"],
+    symptoms: { cannotTellNeutral: "present", playSideways: "present", playForeAft: "present", popsOut: "absent" },
+    stage: "prove",
+    verdict: "Neutral is plain to feel again. The lever is as long as before; only the slop went.",
+    closing: {
+      open: ["1 finding is open: Oil film at the shift shaft, no drip yet"],
+      reason: "No drip: it is looked at again at the next visit.",
     },
-    t.people.corrow,
-  );
+    openedAt: days.at(-160, "08:05"),
+    closedAt: days.at(-159, "16:20"),
+  });
   const pair = { fromGear: "3", toGear: "4" };
   job
     .reading("throw", "before", mm(118, 117, 119, 118), days.at(-160, "09:10"), pair)
@@ -57,26 +50,8 @@ async function minibusCarrier(t: Teller): Promise<void> {
     passes: SNUG_THEN_FULL,
   });
   job
-    .sign(
-      bushes,
-      "snug",
-      [
-        [1, null],
-        [2, null],
-      ],
-      days.at(-159, "14:02"),
-      "gearboxSupported",
-    )
-    .sign(
-      bushes,
-      "100 %",
-      [
-        [1, 18.2],
-        [2, 17.9],
-      ],
-      days.at(-159, "14:20"),
-      "gearboxSupported",
-    );
+    .sign(bushes, "snug", [1, 2], days.at(-159, "14:02"), "gearboxSupported")
+    .sign(bushes, "100 %", [1, 2], days.at(-159, "14:20"), "gearboxSupported", [18.2, 17.9]);
   job.template({ id: "bracketBushes", done: "all", from: days.at(-160, "09:30"), stepsOnly: true });
   await job.tell("Carrier bushes, closed");
   await job.correct(
@@ -88,21 +63,17 @@ async function minibusCarrier(t: Teller): Promise<void> {
 
 async function hillclimbShortLever(t: Teller): Promise<void> {
   const { days } = t;
-  const job = new JobTale(
-    t,
-    {
-      vehicleId: t.vehicles.hillclimb,
-      number: 205,
-      complaint: "Third to fourth takes too long out of the hairpin. Wants the lever that promises 45 per cent.",
-      complaintNote: "by letter, with the kit’s leaflet",
-      symptoms: { popsOut: "absent", grindsOneGear: "absent" },
-      stage: "prove",
-      verdict: "Quick and plain to feel. Heavier by two fifths. The promised 45 per cent is not in it.",
-      openedAt: days.at(-97, "09:00"),
-      closedAt: days.at(-96, "14:45"),
-    },
-    t.people.tannack,
-  );
+  const job = new JobTale(t, t.vehicles.hillclimb, 205, t.people.tannack, {
+    said: [
+      "Third to fourth takes too long out of the hairpin. Wants the lever that promises 45 per cent.",
+      "by letter, with the kit’s leaflet",
+    ],
+    symptoms: { popsOut: "absent", grindsOneGear: "absent" },
+    stage: "prove",
+    verdict: "Quick and plain to feel. Heavier by two fifths. The promised 45 per cent is not in it.",
+    openedAt: days.at(-97, "09:00"),
+    closedAt: days.at(-96, "14:45"),
+  });
   const pair = { fromGear: "3", toGear: "4", resolution: sixteenth };
   job
     .reading("throw", "before", [inch("5 1/4 in", 5.25)], days.at(-97, "09:40"), pair)
@@ -137,59 +108,28 @@ async function hillclimbShortLever(t: Teller): Promise<void> {
     specOrigin: "specified",
     threadLocker: "medium",
   });
-  const cross: [number, number | null][] = [
-    [1, null],
-    [3, null],
-    [2, null],
-    [4, null],
-  ];
   job
-    .sign(turret, "snug", cross, days.at(-96, "12:00"), "onStands")
-    .sign(
-      turret,
-      "60 %",
-      [
-        [1, 10.6],
-        [3, 10.5],
-        [2, 10.7],
-        [4, 10.6],
-      ],
-      days.at(-96, "12:20"),
-      "onStands",
-    )
-    .sign(
-      turret,
-      "100 %",
-      [
-        [1, 17.6],
-        [3, 22.4, { outcome: "redo" }],
-        [3, 17.9],
-        [2, null, { setTo: { typed: "17.6 Nm", base: 17.6 } }],
-        [4, 20.1, { outcome: "accepted", outcomeReason: "Read at an angle; the second wrench clicked at 17.6." }],
-      ],
-      days.at(-96, "12:40"),
-      "onStands",
-    );
+    .sign(turret, "snug", [1, 3, 2, 4], days.at(-96, "12:00"), "onStands")
+    .sign(turret, "60 %", [1, 3, 2, 4], days.at(-96, "12:20"), "onStands", [10.6, 10.5, 10.7, 10.6])
+    .sign(turret, "100 %", [1, 3, 3, 2, 4], days.at(-96, "12:40"), "onStands", [17.6, 22.4, 17.9, null, 20.1], {
+      1: { outcome: "redo" },
+      3: { setTo: { typed: "17.6 Nm", base: 17.6 } },
+      4: { outcome: "accepted", outcomeReason: "Read at an angle; the second wrench clicked at 17.6." },
+    });
   job.template({ id: "leverLockout", done: "all", from: days.at(-97, "10:00"), stepsOnly: true });
   await job.tell("Short lever, closed");
 }
 
 async function pickupTailMount(t: Teller): Promise<void> {
   const { days } = t;
-  const job = new JobTale(
-    t,
-    {
-      vehicleId: t.vehicles.pickup,
-      number: 209,
-      complaint: "Bangs when it takes up the load at the crusher.",
-      symptoms: { clunkTakeUp: "present", leverMovesThrottle: "present", vibIdle: "absent" },
-      stage: "prove",
-      verdict: "No bang under load. A little more noise in the cab.",
-      openedAt: days.at(-41, "07:50"),
-      closedAt: days.at(-40, "16:00"),
-    },
-    t.people.sorley,
-  );
+  const job = new JobTale(t, t.vehicles.pickup, 209, t.people.sorley, {
+    complaint: "Bangs when it takes up the load at the crusher.",
+    symptoms: { clunkTakeUp: "present", leverMovesThrottle: "present", vibIdle: "absent" },
+    stage: "prove",
+    verdict: "No bang under load. A little more noise in the cab.",
+    openedAt: days.at(-41, "07:50"),
+    closedAt: days.at(-40, "16:00"),
+  });
   job
     .reading("freePlayForeAft", "before", mm(14, 14, 15, 14), days.at(-41, "08:40"))
     .reading("freePlayForeAft", "after", mm(13, 14, 14, 14), days.at(-40, "15:30"))
@@ -205,26 +145,8 @@ async function pickupTailMount(t: Teller): Promise<void> {
     passes: SNUG_THEN_FULL,
   });
   job
-    .sign(
-      mount,
-      "snug",
-      [
-        [1, null],
-        [2, null],
-      ],
-      days.at(-40, "13:30"),
-      "gearboxSupported",
-    )
-    .sign(
-      mount,
-      "100 %",
-      [
-        [1, 44.6],
-        [2, 45.4],
-      ],
-      days.at(-40, "14:10"),
-      "onWheels",
-    );
+    .sign(mount, "snug", [1, 2], days.at(-40, "13:30"), "gearboxSupported")
+    .sign(mount, "100 %", [1, 2], days.at(-40, "14:10"), "onWheels", [44.6, 45.4]);
   job.template({ id: "tailMount", done: "all", from: days.at(-41, "08:30"), stepsOnly: true });
   await job.tell("Tail mount, closed");
 }

@@ -1,5 +1,5 @@
 import type { LoadWord, NewFields } from "../contract";
-import type { Gearbox } from "../core";
+import type { Gearbox, Obstacle } from "../core";
 import type { DemoDays } from "./days";
 import { hillclimbDrive, minibusDrive, vanDrive } from "./driveTrains";
 import type { SheetName } from "./sheets";
@@ -31,6 +31,15 @@ const km = (days: DemoDays, readings: [daysAgo: number, km: number][]): NewVehic
 
 /** Who said it, when, and what is true of the vehicle now. */
 const on = (at: string, by: string, ...now: LoadWord[]): NewVehicle["load"] => ({ now, at, by });
+
+/** Something long near the lever, from and to in x and z, mm. */
+const bar = (name: string, from: [number, number], to: [number, number], halfWidthMm: number): Obstacle => ({
+  name,
+  kind: "segment",
+  from: { xMm: from[0], zMm: from[1] },
+  to: { xMm: to[0], zMm: to[1] },
+  halfWidthMm,
+});
 
 /** The islands' vehicles. Makes, models, owners and figures are invented. */
 export function fleet(
@@ -138,13 +147,7 @@ export function fleet(
       surroundings: {
         obstacles: [
           { name: "main lever", kind: "circle", xMm: 150, zMm: 300, radiusMm: 24 },
-          {
-            name: "seat edge",
-            kind: "segment",
-            from: { xMm: -170, zMm: 190 },
-            to: { xMm: -280, zMm: 214 },
-            halfWidthMm: 26,
-          },
+          bar("seat edge", [-170, 190], [-280, 214], 26),
         ],
         body: { shaftRadiusMm: 8, knobRadiusMm: 20, tailRadiusMm: 10, stubMm: 8 },
         hand: null,
@@ -205,27 +208,9 @@ export function fleet(
       // The shaft rises to the front, so the even gears, whose tail swings forward, come nearest to it.
       surroundings: {
         obstacles: [
-          {
-            name: "prop shaft",
-            kind: "segment",
-            from: { xMm: 260, zMm: -124 },
-            to: { xMm: -420, zMm: -198 },
-            halfWidthMm: 38,
-          },
-          {
-            name: "console, rear edge",
-            kind: "segment",
-            from: { xMm: -96, zMm: 92 },
-            to: { xMm: -190, zMm: 90 },
-            halfWidthMm: 2,
-          },
-          {
-            name: "brake lever",
-            kind: "segment",
-            from: { xMm: -150, zMm: 96 },
-            to: { xMm: -300, zMm: 150 },
-            halfWidthMm: 13,
-          },
+          bar("prop shaft", [260, -124], [-420, -198], 38),
+          bar("console, rear edge", [-96, 92], [-190, 90], 2),
+          bar("brake lever", [-150, 96], [-300, 150], 13),
         ],
         body: { shaftRadiusMm: 8, knobRadiusMm: 22, tailRadiusMm: 9, stubMm: 12 },
         hand: { xMm: -34, zMm: 318 },

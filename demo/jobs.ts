@@ -32,14 +32,17 @@ export class JobTale {
 
   constructor(
     private readonly teller: Teller,
-    job: NewFields<"job"> & { number: number },
+    vehicleId: string,
+    private readonly number: number,
     private readonly by: string,
+    /** What the customer said, and when or how, stand together. */
+    { said, ...job }: Omit<NewFields<"job">, "vehicleId"> & { said?: [complaint: string, how: string] },
   ) {
     this.id = teller.client.id();
-    this.job = job;
+    this.job = { vehicleId, ...(said && { complaint: said[0], complaintNote: said[1] }), ...job };
   }
 
-  private readonly job: NewFields<"job"> & { number: number };
+  private readonly job: NewFields<"job">;
   private choice: Pick<NewFields<"job">, "chosenSetupId" | "choiceReason"> | null = null;
 
   private add<R extends Parameters<DemoClient["create"]>[0]>(resource: R, data: NewFields<R>): string {
@@ -197,19 +200,23 @@ export class JobTale {
     return this.add("torqueGroup", { jobId: this.id, name, position: this.place++, ...data });
   }
 
-  /** Signs bolts of one pass in the order given, three minutes apart. */
+  /** Bolts signed one after the other, three minutes each, read at so many N m where they were read at all. */
   sign(
     groupId: string,
     pass: string,
-    bolts: [bolt: number, nm: number | null, more?: Partial<NewFields<"signature">>][],
+    bolts: readonly number[],
     from: string,
     load: LoadWord,
-    by = this.by,
+    nm: readonly (number | null)[] = [],
+    /** What else there is to the signature at a place of the list. */
+    more: Record<number, Partial<NewFields<"signature">>> = {},
   ): this {
-    bolts.forEach(([bolt, nm, more], i) => {
+    const { id: jobId, by: personId } = this;
+    bolts.forEach((bolt, i) => {
       const at = new Date(Date.parse(from) + i * 180_000).toISOString();
-      const reading = nm === null ? null : { typed: `${nm} Nm`, base: nm };
-      this.add("signature", { jobId: this.id, groupId, bolt, pass, reading, personId: by, at, load: [load], ...more });
+      const base = nm[i] ?? null;
+      const reading = base === null ? null : { typed: `${base} Nm`, base };
+      this.add("signature", { jobId, groupId, bolt, pass, reading, personId, at, load: [load], ...more[i] });
     });
     return this;
   }
@@ -235,8 +242,7 @@ export class JobTale {
 
   async tell(label: string): Promise<void> {
     const { client } = this.teller;
-    const { number, ...data } = this.job;
-    const job = client.create("job", data, this.id);
+    const job = client.create("job", this.job, this.id);
     // The lever is chosen once it exists.
     if (this.choice)
       this.operations.push({ op: "update", resource: "job", id: this.id, version: 1, data: this.choice });
@@ -246,7 +252,7 @@ export class JobTale {
       );
     // In the shop's list, so that undo inside a job does not take the whole job away.
     const { operations } = this;
-    const numbered = [client.numberFrom(number), job, client.numberFrom(null), ...operations];
+    const numbered = [client.numberFrom(this.number), job, client.numberFrom(null), ...operations];
     await client.change("shop", label, numbered, this.by);
   }
 }

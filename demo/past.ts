@@ -241,19 +241,13 @@ async function shorter(t: Teller, own: Drawn, kit: Kit, random: () => number): P
   const [old, fitted] = [straight(300, -60), straight(kit.knobMm, kit.pinMm)];
   const [before, after] = [throwOf(gearbox, old), throwOf(gearbox, fitted)];
   const taped = (value: number) => mm(...[0, 0, 0].map(() => Math.round(value + (random() - 0.5) * 3)));
-  const job = new JobTale(
-    t,
-    {
-      vehicleId: own.vehicleId,
-      number: own.number,
-      complaint: `The throw is too long. Wants the ${kit.name.toLowerCase()} that promises ${kit.claims} per cent.`,
-      stage: "prove",
-      verdict: random() < 0.25 ? "Shorter, and heavier than the driver likes." : "Shorter, and the driver is content.",
-      openedAt: days.at(own.at, "08:10"),
-      closedAt: days.at(own.at + 1, "15:30"),
-    },
-    own.by,
-  );
+  const job = new JobTale(t, own.vehicleId, own.number, own.by, {
+    complaint: `The throw is too long. Wants the ${kit.name.toLowerCase()} that promises ${kit.claims} per cent.`,
+    stage: "prove",
+    verdict: random() < 0.25 ? "Shorter, and heavier than the driver likes." : "Shorter, and the driver is content.",
+    openedAt: days.at(own.at, "08:10"),
+    closedAt: days.at(own.at + 1, "15:30"),
+  });
   const pair = { fromGear: "3", toGear: "4" };
   job
     .reading("throw", "before", taped(before), days.at(own.at, "09:00"), pair)
@@ -296,27 +290,21 @@ async function repair(t: Teller, own: Drawn, random: () => number, i: number): P
   const after = Object.fromEntries(
     told.map((s, k) => [s.id, cured || k > 0 ? ("absent" as const) : ("present" as const)]),
   );
-  const job = new JobTale(
-    t,
-    {
-      vehicleId: own.vehicleId,
-      number: own.number,
-      complaint: inWords(drawn.symptoms),
-      symptoms,
-      symptomsAfter: told.length ? after : null,
-      repaired: fault?.referOn ? [] : [drawn.fault],
-      cause: cured ? drawn.fault : null,
-      stage: "prove",
-      verdict: fault?.referOn
-        ? `Referred to a specialist: ${fault.label.toLowerCase()}.`
-        : cured
-          ? "The complaint is gone."
-          : "Better; some of it is left.",
-      openedAt: days.at(own.at, "08:00"),
-      closedAt: days.at(own.at + (i % 3), "16:40"),
-    },
-    own.by,
-  );
+  const job = new JobTale(t, own.vehicleId, own.number, own.by, {
+    complaint: inWords(drawn.symptoms),
+    symptoms,
+    symptomsAfter: told.length ? after : null,
+    repaired: fault?.referOn ? [] : [drawn.fault],
+    cause: cured ? drawn.fault : null,
+    stage: "prove",
+    verdict: fault?.referOn
+      ? `Referred to a specialist: ${fault.label.toLowerCase()}.`
+      : cured
+        ? "The complaint is gone."
+        : "Better; some of it is left.",
+    openedAt: days.at(own.at, "08:00"),
+    closedAt: days.at(own.at + (i % 3), "16:40"),
+  });
   const km = kmAt(own, days);
   const wornMm = (rate: number): number => Math.max(0.1, (km / 1000) * rate + (random() - 0.5) * 0.35);
   if (own.vehicle.shifterKind === "cable") {
@@ -345,8 +333,9 @@ function housingBolts(job: JobTale, own: Drawn, km: number, days: DemoDays): voi
     passes: [{ name: "100 %", pct: 100 }],
   });
   const read = (nm: number): number => Math.round(nm * 10) / 10;
-  const bolts = [1, 2, 3, 4].map((bolt): [number, number] => [bolt, read(25 + (random() - 0.5) * 0.8)]);
-  job.sign(groupId, "100 %", bolts, days.at(own.at, "15:30"), "onWheels");
+  const bolts = [1, 2, 3, 4];
+  const reads = bolts.map(() => read(25 + (random() - 0.5) * 0.8));
+  job.sign(groupId, "100 %", bolts, days.at(own.at, "15:30"), "onWheels", reads);
   const after = 500 + Math.round((random() * 9500) / 100) * 100;
   const nm = read(24.9 - after * 1.4e-4 - random() * 0.5);
   job.lookedAgain({

@@ -1,64 +1,23 @@
 import { leversOnSheet } from "./open/photos";
-import { JobTale, inch, sixteenth, type Teller } from "./jobs";
-
-const NAMES = ["P", "R", "N", "D", "2", "1"];
-
-/** The deck tractor's floor shifter and the gearbox it never met; invented figures. */
-export const deckLinkage = {
-  shifter: {
-    pivot: { xMm: 0, zMm: 0 },
-    armMm: [40, 50, 60, 75],
-    positions: [240, 247, 257, 267, 275, 282].map((deg, i) => ({ name: NAMES[i], deg })),
-  },
-  gearbox: {
-    pivot: { xMm: 480, zMm: 90 },
-    armMm: [48, 60, 72, 90],
-    detents: [215, 223.2, 234.2, 244.7, 253, 260.2].map((deg, i) => ({ name: NAMES[i], deg })),
-    captureDeg: 2.5,
-  },
-  rodMm: { min: 350, max: 700 },
-};
-
-export const deckSlot = {
-  holes: [
-    { name: "1", xMm: 70, yMm: 40, diameterMm: 8 },
-    { name: "2", xMm: 70, yMm: -40, diameterMm: 8 },
-    { name: "3", xMm: -70, yMm: 40, diameterMm: 8 },
-    { name: "4", xMm: -70, yMm: -40, diameterMm: 8 },
-  ],
-  pivot: { xMm: 0, zMm: 50 },
-  armBelowMm: 80,
-  swing: { firstDeg: -110, lastDeg: -70 },
-  floorThicknessMm: 3,
-  armWidthMm: 20,
-  armThicknessMm: 6,
-  clearanceMm: 5,
-};
-
-const at34 = { fromGear: "3", toGear: "4" };
+import { JobTale, at34, inch, sixteenth, type Teller } from "./jobs";
 
 /** The hill-climb car once more: an adjustable lever whose shortest setting meets the prop shaft. */
 export async function hillclimbNotches(t: Teller): Promise<void> {
   const { days } = t;
   const drive = { kind: "direct", axisDeg: 0 } as const;
-  const job = new JobTale(
-    t,
-    {
-      vehicleId: t.vehicles.hillclimb,
-      number: 221,
-      complaint:
-        "The short lever is good, but the hairpin wants it shorter. Will the adjustable one go all the way down?",
-      complaintNote: "19:10, at the club evening",
-      symptoms: {},
-      stage: "compare",
-      waits: { kind: "nothing", what: "Choose the notch", since: days.at(0, "11:00"), until: null },
-      nextAction: "Throw bench",
-      openedAt: days.at(-1, "19:10"),
-      // More than the prop shaft allows.
-      wish: { reductionPct: 45, limits: { minGapMm: 3, maxEffortFactor: 1.5, minThrowMm: 40, maxKnobShiftMm: 40 } },
-    },
-    t.people.corrow,
-  );
+  const job = new JobTale(t, t.vehicles.hillclimb, 221, t.people.corrow, {
+    said: [
+      "The short lever is good, but the hairpin wants it shorter. Will the adjustable one go all the way down?",
+      "19:10, at the club evening",
+    ],
+    symptoms: {},
+    stage: "compare",
+    waits: { kind: "nothing", what: "Choose the notch", since: days.at(0, "11:00"), until: null },
+    nextAction: "Throw bench",
+    openedAt: days.at(-1, "19:10"),
+    // More than the prop shaft allows.
+    wish: { reductionPct: 45, limits: { minGapMm: 3, maxEffortFactor: 1.5, minThrowMm: 40, maxKnobShiftMm: 40 } },
+  });
   job.reading("throw", "before", [inch("3 3/4 in", 3.75)], days.at(0, "11:10"), { ...at34, resolution: sixteenth });
   const old = job.lever({
     role: "old",

@@ -19,11 +19,22 @@ const sourcesOf = (written: readonly Written[]): Source[] =>
     ...more,
   }));
 
+type BoltFacts = NonNullable<NewFields<"specLine">["torque"]>;
+
+/** So many bolts of a kind; they are used again where nothing else is said. */
+const bolts = (count: number, thread: string, grade: BoltFacts["grade"], more: BoltFacts = {}): BoltFacts => ({
+  count,
+  thread,
+  grade,
+  reuse: "reuse",
+  ...more,
+});
+
 const torque = (
   name: string,
   place: string,
   written: readonly Written[],
-  facts: NonNullable<NewFields<"specLine">["torque"]>,
+  facts: BoltFacts,
   more: Facts = {},
 ): Line => ({ kind: "torque", name, place, sources: sourcesOf(written), torque: facts, ...more });
 
@@ -41,15 +52,7 @@ const leaflet = { how: "leaflet", trust: "some" } as const;
 
 /** Skarvane P2: two builds of the cable bracket, one conflict, one value nobody has found, one slip of the unit. */
 const van: Line[] = [
-  torque("Shifter to floor", "Shifter", [], {
-    count: 4,
-    pattern: "box",
-    thread: "M8",
-    grade: "8.8",
-    lengthMm: 20,
-    finish: "zinc",
-    reuse: "reuse",
-  }),
+  torque("Shifter to floor", "Shifter", [], bolts(4, "M8", "8.8", { pattern: "box", lengthMm: 20, finish: "zinc" })),
   torque(
     "Cable bracket to gearbox",
     "Selector",
@@ -57,14 +60,7 @@ const van: Line[] = [
       ["22 Nm", P2, "15", p2],
       ["18 ft-lb", "Oskerra leaflet FR-72", "3", leaflet],
     ],
-    {
-      count: 2,
-      pattern: "line",
-      thread: "M8",
-      grade: "8.8",
-      lengthMm: 25,
-      reuse: "reuse",
-    },
+    bolts(2, "M8", "8.8", { pattern: "line", lengthMm: 25 }),
   ),
   torque(
     "Bell-crank to gearbox",
@@ -73,83 +69,58 @@ const van: Line[] = [
       ["13 Nm", P2, "16", p2],
       ["13 lb ft", "shop’s wall chart", "", { how: "colleague", trust: "little" }],
     ],
-    {
-      count: 3,
-      pattern: "circle",
-      thread: "M8",
-      grade: "8.8",
-      lengthMm: 30,
-      reuse: "reuse",
-    },
+    bolts(3, "M8", "8.8", { pattern: "circle", lengthMm: 30 }),
   ),
-  torque("Bottom plate", "Floor plate", [["90 in-lb", P2, "14", p2]], {
-    count: 4,
-    pattern: "box",
-    thread: "M6",
-    grade: "8.8",
-    lengthMm: 16,
-    reuse: "reuse",
-  }),
-  torque("Exhaust shield", "Exhaust", [["9 Nm", P2, "19", p2]], {
-    count: 3,
-    pattern: "line",
-    thread: "M6",
-    grade: "8.8",
-    reuse: "reuse",
-  }),
-  torque("Tail mount, centre bolt", "Tail mount", [["70 Nm + 90°", "Skarvane sheet 2-4", "6"]], {
-    count: 1,
-    thread: "M12x1.5",
-    grade: "10.9",
-    lengthMm: 70,
-    loadNeeded: "rideHeight",
-    reuse: "replace",
-  }),
-  torque("Torque strut to subframe", "Torque-reaction mount", [["25 Nm then 50 Nm + 60°", "Skarvane sheet 2-4", "9"]], {
-    count: 1,
-    thread: "M12x1.5",
-    grade: "10.9",
-    lengthMm: 85,
-    loadNeeded: "rideHeight",
-    reuse: "replace",
-    threadLocker: "medium strength",
-  }),
-  torque("Engine mount, right, to body", "Engine mount, right", [["48 Nm + 60°", "Skarvane sheet 2-4", "4"]], {
-    count: 3,
-    pattern: "line",
-    thread: "M10x1.25",
-    grade: "10.9",
-    reuse: "replace",
-    passes: SNUG_THEN_FULL,
-  }),
-  torque("Engine mount, left, to gearbox", "Engine mount, left", [["54 Nm", "Skarvane sheet 2-4", "5"]], {
-    count: 3,
-    pattern: "circle",
-    thread: "M10x1.25",
-    grade: "8.8",
-    reuse: "reuse",
-  }),
-  torque("Subframe to body", "Subframe", [["100 Nm + 120°", "Skarvane sheet 3-1", "2"]], {
-    count: 4,
-    pattern: "box",
-    thread: "M14x1.5",
-    grade: "10.9",
-    lengthMm: 95,
-    reuse: "replace",
-    twoPeople: true,
-  }),
   torque(
-    "Cable clamp at the tunnel",
-    "Cables",
-    [["8 Nm", P2, "13", p2]],
-    { count: 2, pattern: "line", thread: "M6", grade: "8.8", reuse: "reuse" },
-    { builtTo: "2017-06" },
+    "Bottom plate",
+    "Floor plate",
+    [["90 in-lb", P2, "14", p2]],
+    bolts(4, "M6", "8.8", { pattern: "box", lengthMm: 16 }),
   ),
+  torque("Exhaust shield", "Exhaust", [["9 Nm", P2, "19", p2]], bolts(3, "M6", "8.8", { pattern: "line" })),
+  torque(
+    "Tail mount, centre bolt",
+    "Tail mount",
+    [["70 Nm + 90°", "Skarvane sheet 2-4", "6"]],
+    bolts(1, "M12x1.5", "10.9", { lengthMm: 70, loadNeeded: "rideHeight", reuse: "replace" }),
+  ),
+  torque(
+    "Torque strut to subframe",
+    "Torque-reaction mount",
+    [["25 Nm then 50 Nm + 60°", "Skarvane sheet 2-4", "9"]],
+    bolts(1, "M12x1.5", "10.9", {
+      lengthMm: 85,
+      loadNeeded: "rideHeight",
+      reuse: "replace",
+      threadLocker: "medium strength",
+    }),
+  ),
+  torque(
+    "Engine mount, right, to body",
+    "Engine mount, right",
+    [["48 Nm + 60°", "Skarvane sheet 2-4", "4"]],
+    bolts(3, "M10x1.25", "10.9", { pattern: "line", reuse: "replace", passes: SNUG_THEN_FULL }),
+  ),
+  torque(
+    "Engine mount, left, to gearbox",
+    "Engine mount, left",
+    [["54 Nm", "Skarvane sheet 2-4", "5"]],
+    bolts(3, "M10x1.25", "8.8", { pattern: "circle" }),
+  ),
+  torque(
+    "Subframe to body",
+    "Subframe",
+    [["100 Nm + 120°", "Skarvane sheet 3-1", "2"]],
+    bolts(4, "M14x1.5", "10.9", { pattern: "box", lengthMm: 95, reuse: "replace", twoPeople: true }),
+  ),
+  torque("Cable clamp at the tunnel", "Cables", [["8 Nm", P2, "13", p2]], bolts(2, "M6", "8.8", { pattern: "line" }), {
+    builtTo: "2017-06",
+  }),
   torque(
     "Cable clamp at the tunnel",
     "Cables",
     [["11 Nm", "Skarvane sheet 8-2", "13", { edition: "2018" }]],
-    { count: 2, pattern: "line", thread: "M6", grade: "10.9", reuse: "reuse" },
+    bolts(2, "M6", "10.9", { pattern: "line" }),
     { builtFrom: "2017-07" },
   ),
   part(
@@ -242,42 +213,29 @@ const van: Line[] = [
 
 const UL = "Ulverin sheet 24-3";
 const minibus: Line[] = [
-  torque("Carrier to gearbox", "Gearbox", [["18 Nm", UL, "4"]], {
-    count: 2,
-    pattern: "line",
-    thread: "M8",
-    grade: "8.8",
-    reuse: "reuse",
+  torque("Carrier to gearbox", "Gearbox", [["18 Nm", UL, "4"]], bolts(2, "M8", "8.8", { pattern: "line" })),
+  torque("Selector joint pin", "Selector", [["25 Nm", UL, "6"]], bolts(1, "M8", "8.8", { reuse: "replace" }), {
+    builtTo: "2013-02",
   }),
-  torque(
-    "Selector joint pin",
-    "Selector",
-    [["25 Nm", UL, "6"]],
-    { count: 1, thread: "M8", grade: "8.8", reuse: "replace" },
-    { builtTo: "2013-02" },
-  ),
   torque(
     "Selector joint bolt",
     "Selector",
     [["22 Nm", UL, "6"]],
-    { count: 1, thread: "M8", grade: "8.8", reuse: "replace", threadLocker: "medium strength" },
+    bolts(1, "M8", "8.8", { reuse: "replace", threadLocker: "medium strength" }),
     { builtFrom: "2013-03" },
   ),
-  torque("Gearbox mount to crossmember", "Crossmember", [["45 Nm", "Ulverin sheet 22-1", "3"]], {
-    count: 2,
-    pattern: "line",
-    thread: "M10",
-    grade: "8.8",
-    reuse: "reuse",
-    loadNeeded: "rideHeight",
-  }),
-  torque("Prop shaft to flange", "Prop shaft", [["62 Nm", "Ulverin sheet 26-1", "2"]], {
-    count: 4,
-    pattern: "circle",
-    thread: "M10",
-    grade: "10.9",
-    reuse: "replace",
-  }),
+  torque(
+    "Gearbox mount to crossmember",
+    "Crossmember",
+    [["45 Nm", "Ulverin sheet 22-1", "3"]],
+    bolts(2, "M10", "8.8", { pattern: "line", loadNeeded: "rideHeight" }),
+  ),
+  torque(
+    "Prop shaft to flange",
+    "Prop shaft",
+    [["62 Nm", "Ulverin sheet 26-1", "2"]],
+    bolts(4, "M10", "10.9", { pattern: "circle", reuse: "replace" }),
+  ),
   part("Carrier bush, rubber", "Gearbox", [["UL-24-118", UL, "18"]], {
     quantity: 2,
     maker: "Oskerra Rubber",
@@ -308,39 +266,20 @@ const minibus: Line[] = [
 
 const DU = "Dunmorrow sheet 11-6";
 const pickup: Line[] = [
-  torque("Tail mount to crossmember", "Crossmember", [["48 Nm", DU, "2"]], {
-    count: 2,
-    pattern: "line",
-    thread: "M10",
-    grade: "8.8",
-    reuse: "reuse",
-    loadNeeded: "rideHeight",
-  }),
-  torque("Transfer lever turret", "Shifter", [["22 Nm", DU, "9"]], {
-    count: 4,
-    pattern: "box",
-    thread: "M8",
-    grade: "8.8",
-    reuse: "reuse",
-  }),
+  torque(
+    "Tail mount to crossmember",
+    "Crossmember",
+    [["48 Nm", DU, "2"]],
+    bolts(2, "M10", "8.8", { pattern: "line", loadNeeded: "rideHeight" }),
+  ),
+  torque("Transfer lever turret", "Shifter", [["22 Nm", DU, "9"]], bolts(4, "M8", "8.8", { pattern: "box" })),
   part("Tail mount", "Tail mount", [["DM-11-20", DU, "14"]], { maker: "Dunmorrow", price: 71 }),
 ];
 
 const HE = "Hestrel D service sheet";
 const tractor: Line[] = [
-  torque("Shifter bracket to floor", "Shifter", [["24 Nm", HE, "12"]], {
-    count: 4,
-    pattern: "box",
-    thread: "M8",
-    grade: "8.8",
-    reuse: "reuse",
-  }),
-  torque("Arm on the selector shaft", "Selector", [["19 Nm", HE, "13"]], {
-    count: 1,
-    thread: "M8",
-    grade: "8.8",
-    reuse: "reuse",
-  }),
+  torque("Shifter bracket to floor", "Shifter", [["24 Nm", HE, "12"]], bolts(4, "M8", "8.8", { pattern: "box" })),
+  torque("Arm on the selector shaft", "Selector", [["19 Nm", HE, "13"]], bolts(1, "M8", "8.8")),
   {
     kind: "fluid",
     name: "Automatic gearbox oil",
@@ -352,28 +291,24 @@ const tractor: Line[] = [
 
 const HC = "club build book";
 const hillclimb: Line[] = [
-  torque("Prop shaft to flange", "Prop shaft", [["62 Nm", HC, "44"]], {
-    count: 6,
-    pattern: "circle",
-    thread: "M10",
-    grade: "10.9",
-    reuse: "replace",
-  }),
-  torque("Tail mount centre bolt", "Tail mount", [["103-105 lb ft", "Oskerra leaflet for HC-T-2", "1", leaflet]], {
-    count: 1,
-    thread: "M12",
-    grade: "10.9",
-    reuse: "replace",
-    loadNeeded: "rideHeight",
-    passes: SNUG_THEN_FULL,
-  }),
-  torque("Crossmember to body", "Crossmember", [["26 lb-ft + 90 deg", HC, "40"]], {
-    count: 4,
-    pattern: "box",
-    thread: "M10",
-    grade: "10.9",
-    reuse: "replace",
-  }),
+  torque(
+    "Prop shaft to flange",
+    "Prop shaft",
+    [["62 Nm", HC, "44"]],
+    bolts(6, "M10", "10.9", { pattern: "circle", reuse: "replace" }),
+  ),
+  torque(
+    "Tail mount centre bolt",
+    "Tail mount",
+    [["103-105 lb ft", "Oskerra leaflet for HC-T-2", "1", leaflet]],
+    bolts(1, "M12", "10.9", { reuse: "replace", loadNeeded: "rideHeight", passes: SNUG_THEN_FULL }),
+  ),
+  torque(
+    "Crossmember to body",
+    "Crossmember",
+    [["26 lb-ft + 90 deg", HC, "40"]],
+    bolts(4, "M10", "10.9", { pattern: "box", reuse: "replace" }),
+  ),
   part("Flexible coupling", "Prop shaft", [["HC-6-110", HC, "51"]], { maker: "Oskerra Rubber", price: 72 }),
   part("Coupling bolts", "Prop shaft", [["HC-6-111", HC, "51"]], { quantity: 6, price: 2.6 }),
   part("Tail mount, firm rubber", "Tail mount", [["HC-T-2", "Oskerra leaflet for HC-T-2", "1", leaflet]], {
@@ -479,13 +414,7 @@ export async function ownValues(
         "Tail mount, centre bolt",
         "Tail mount",
         [["62 Nm", "job 198", "", { how: "measured", trust: "full" }]],
-        {
-          count: 1,
-          thread: "M12x1.5",
-          grade: "8.8",
-          loadNeeded: "rideHeight",
-          reuse: "reuse",
-        },
+        bolts(1, "M12x1.5", "8.8", { loadNeeded: "rideHeight" }),
       ),
       vehicleId: vehicles.van,
       overrides: line("Tail mount, centre bolt"),
@@ -498,26 +427,19 @@ export async function ownValues(
         "Engine mount, right, to body",
         "Engine mount, right",
         [["45 Nm + 60°", "Skarvane sheet 2-4", "4", { edition: "2014" }]],
-        {
-          count: 3,
-          pattern: "line",
-          thread: "M10x1.25",
-          grade: "10.9",
-          reuse: "replace",
-        },
+        bolts(3, "M10x1.25", "10.9", { pattern: "line", reuse: "replace" }),
       ),
       vehicleId: vehicles.bakery,
       overrides: line("Engine mount, right, to body"),
       reason: "early bolt",
     }),
     client.create("specLine", {
-      ...torque("Shelf bracket to floor", "", [["9 Nm", "body builder’s note", ""]], {
-        count: 4,
-        pattern: "box",
-        thread: "M6",
-        grade: "8.8",
-        reuse: "reuse",
-      }),
+      ...torque(
+        "Shelf bracket to floor",
+        "",
+        [["9 Nm", "body builder’s note", ""]],
+        bolts(4, "M6", "8.8", { pattern: "box" }),
+      ),
       vehicleId: vehicles.bakery,
     }),
   ]);

@@ -11,12 +11,8 @@ export interface LeverToMake {
   pin: Point;
 }
 
-const PIVOT_R_MM = 8;
-const PIN_R_MM = 5;
-const KNOB_R_MM = 20;
-const ARROW_MM = 3;
-const BESIDE_MM = 34;
-const WORDS_MM = 7;
+/** Radii of the three circles, and what the dimensions beside them take, mm. */
+const DRAWN_MM = { pivot: 8, pin: 5, knob: 20, arrow: 3, beside: 34, words: 7 };
 
 type Line = readonly [from: [number, number], to: [number, number]];
 
@@ -29,11 +25,11 @@ function upright(x: number, z1: number, z2: number, text: string, towards: numbe
   const arrow = (z: number, sign: number): Line[] => [
     [
       [x, z],
-      [x - 1.2, z + sign * ARROW_MM],
+      [x - 1.2, z + sign * DRAWN_MM.arrow],
     ],
     [
       [x, z],
-      [x + 1.2, z + sign * ARROW_MM],
+      [x + 1.2, z + sign * DRAWN_MM.arrow],
     ],
   ];
   return {
@@ -46,7 +42,7 @@ function upright(x: number, z1: number, z2: number, text: string, towards: numbe
       ...arrow(high, -1),
       ...[low, high].map((z): Line => [
         [x + towards * 3, z],
-        [x - towards * (BESIDE_MM - 12), z],
+        [x - towards * (DRAWN_MM.beside - 12), z],
       ]),
     ],
     words: { text, x: x + towards * 16, z: (low + high) / 2 },
@@ -89,8 +85,8 @@ export function leverModel({ name, knob, pin }: LeverToMake): makerjs.IModel {
   const maker = drawingTools();
   const mm = (v: number): string => formatNumber(Math.abs(v), 1);
   const dimensions = [
-    upright(BESIDE_MM + Math.max(0, knob.xMm), 0, knob.zMm, mm(knob.zMm), 1),
-    upright(BESIDE_MM + Math.max(0, pin.xMm), 0, pin.zMm, mm(pin.zMm), 1),
+    upright(DRAWN_MM.beside + Math.max(0, knob.xMm), 0, knob.zMm, mm(knob.zMm), 1),
+    upright(DRAWN_MM.beside + Math.max(0, pin.xMm), 0, pin.zMm, mm(pin.zMm), 1),
     ...([knob, pin] as const).flatMap((p) =>
       Math.abs(p.xMm) < STRAIGHT_MM
         ? []
@@ -100,9 +96,9 @@ export function leverModel({ name, knob, pin }: LeverToMake): makerjs.IModel {
   const lines: Line[] = [
     ...dimensions.flatMap((d) => d.lines),
     ...[
-      { x: 0, z: 0, r: PIVOT_R_MM },
-      { x: pin.xMm, z: pin.zMm, r: PIN_R_MM },
-      { x: knob.xMm, z: knob.zMm, r: KNOB_R_MM },
+      { x: 0, z: 0, r: DRAWN_MM.pivot },
+      { x: pin.xMm, z: pin.zMm, r: DRAWN_MM.pin },
+      { x: knob.xMm, z: knob.zMm, r: DRAWN_MM.knob },
     ].flatMap(({ x, z, r }): Line[] => [
       [
         [x - r - 4, z],
@@ -133,14 +129,14 @@ export function leverModel({ name, knob, pin }: LeverToMake): makerjs.IModel {
     "A changed lever may need local approval.",
   ];
   // The sheet is cut to its lines: one below the words keeps them on it.
-  const foot = lowest - 8 - notes.length * WORDS_MM;
+  const foot = lowest - 8 - notes.length * DRAWN_MM.words;
   const words: Word[] = [
     ...dimensions.map((d) => d.words),
     { text: "pivot", x: -26, z: 4 },
     { text: "pin", x: pin.xMm - 22, z: pin.zMm + 4 },
     { text: "knob", x: knob.xMm - 36, z: knob.zMm + 4 },
     { text: "front", x: 70, z: 10 },
-    ...notes.map((text, i) => ({ text, x: 0, z: lowest - 8 - i * WORDS_MM })),
+    ...notes.map((text, i) => ({ text, x: 0, z: lowest - 8 - i * DRAWN_MM.words })),
   ];
   const path = ([from, to]: Line): makerjs.IPath => new maker.paths.Line(from, to);
   const numbered = <T>(list: readonly T[], make: (item: T) => makerjs.IPath): Record<string, makerjs.IPath> =>
@@ -151,9 +147,9 @@ export function leverModel({ name, knob, pin }: LeverToMake): makerjs.IModel {
       lever: {
         layer: "lever",
         paths: {
-          pivot: new maker.paths.Circle([0, 0], PIVOT_R_MM),
-          pin: new maker.paths.Circle([pin.xMm, pin.zMm], PIN_R_MM),
-          knob: new maker.paths.Circle([knob.xMm, knob.zMm], KNOB_R_MM),
+          pivot: new maker.paths.Circle([0, 0], DRAWN_MM.pivot),
+          pin: new maker.paths.Circle([pin.xMm, pin.zMm], DRAWN_MM.pin),
+          knob: new maker.paths.Circle([knob.xMm, knob.zMm], DRAWN_MM.knob),
           above: path([
             [0, 0],
             [knob.xMm, knob.zMm],

@@ -73,12 +73,9 @@ const REPAIRED_FACTOR = 0.05;
 /** What asking a symptom costs, minutes. */
 const ASKING_MIN = 0.5;
 /** A sign the best suspect hardly shows, although another would show it often, is unexplained. */
-const LITTLE_CHANCE = 0.1;
-const OFTEN = 0.7;
-
+const UNEXPLAINED = { shownAtMost: 0.1, elsewhereAtLeast: 0.7 };
 /** Two faults together never make a sign certain, nor rule it out. */
-const LEAST = 0.001;
-const MOST = 0.999;
+const TOGETHER = { least: 0.001, most: 0.999 };
 const MOST_HYPOTHESES = 10;
 
 const log2 = (x: number): number => Math.log(x) / Math.LN2;
@@ -163,7 +160,7 @@ function tableOf(input: Asked): Table {
 
 /** Noisy or of two faults over what is seen anyway [Pearl, Probabilistic Reasoning in Intelligent Systems, 1988]. */
 const eitherShows = (a: number, b: number, free: number): number =>
-  Math.min(MOST, Math.max(LEAST, 1 - ((1 - a) * (1 - b)) / (1 - free)));
+  Math.min(TOGETHER.most, Math.max(TOGETHER.least, 1 - ((1 - a) * (1 - b)) / (1 - free)));
 
 function withObserved(t: Table, logWeights: readonly number[], seen: Observed): number[] {
   const o = t.observation.get(seen.id);
@@ -272,8 +269,8 @@ export function diagnose(input: DiagnoseInput): DiagnoseAnswer {
   const stopReason = chances[first] >= input.lead ? "lead" : next.length === 0 ? "noGain" : null;
   const unexplained = given.flatMap((seen) => {
     const o = t.observation.get(seen.id);
-    if (!seen.present || !o || t.rates(o)[first] > LITTLE_CHANCE) return [];
-    return t.faults.some((f) => likelihood(t.knowledge, f.id, o) >= OFTEN) ? [seen.id] : [];
+    if (!seen.present || !o || t.rates(o)[first] > UNEXPLAINED.shownAtMost) return [];
+    return t.faults.some((f) => likelihood(t.knowledge, f.id, o) >= UNEXPLAINED.elsewhereAtLeast) ? [seen.id] : [];
   });
 
   return {

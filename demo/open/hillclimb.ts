@@ -6,23 +6,16 @@ import { JobTale, type Teller, mm, at34 } from "../jobs";
 /** The hill-climb car: it clunks and its lever walks; mounts and torque half done. */
 export async function hillclimbFit(t: Teller): Promise<void> {
   const { days } = t;
-  const job = new JobTale(
-    t,
-    {
-      vehicleId: t.vehicles.hillclimb,
-      number: 217,
-      mountRoom: hillclimbRoom,
-      complaint: "Clunks as it takes up the drive, and the lever walks on the throttle.",
-      complaintNote: "17:40, after the practice run",
-      symptoms: { clunkTakeUp: "present", leverMovesThrottle: "present", vibIdle: "absent", knockBumps: "absent" },
-      stage: "fit",
-      bay: "Bay 3",
-      waits: { kind: "nothing", what: "Torque the prop shaft to its flange", since: days.at(0, "10:00"), until: null },
-      nextAction: "Torque board",
-      openedAt: days.at(-1, "17:40"),
-    },
-    t.people.corrow,
-  );
+  const job = new JobTale(t, t.vehicles.hillclimb, 217, t.people.corrow, {
+    mountRoom: hillclimbRoom,
+    said: ["Clunks as it takes up the drive, and the lever walks on the throttle.", "17:40, after the practice run"],
+    symptoms: { clunkTakeUp: "present", leverMovesThrottle: "present", vibIdle: "absent", knockBumps: "absent" },
+    stage: "fit",
+    bay: "Bay 3",
+    waits: { kind: "nothing", what: "Torque the prop shaft to its flange", since: days.at(0, "10:00"), until: null },
+    nextAction: "Torque board",
+    openedAt: days.at(-1, "17:40"),
+  });
   job
     .reading("throw", "before", mm(95, 95, 96, 95), days.at(0, "09:20"), at34)
     .reading("freePlayForeAft", "before", mm(16, 15, 16, 16), days.at(0, "09:25"))
@@ -64,31 +57,9 @@ export async function hillclimbFit(t: Teller): Promise<void> {
   job.group("Tunnel brace", { pattern: "line", count: 2, thread: "M8" });
   const order = [1, 4, 2, 5, 3, 6];
   job
-    .sign(
-      prop,
-      "snug",
-      order.map((b) => [b, null]),
-      days.at(0, "13:40"),
-      "onStands",
-    )
-    .sign(
-      prop,
-      "60 %",
-      order.map((b, i) => [b, [37.1, 37.4, 37.0, 37.3, 37.2, 37.1][i]]),
-      days.at(0, "14:00"),
-      "onStands",
-    )
-    .sign(
-      prop,
-      "100 %",
-      [
-        [1, 61.9],
-        [4, 62.3],
-        [2, 61.2],
-      ],
-      days.at(0, "14:21"),
-      "onStands",
-    );
+    .sign(prop, "snug", order, days.at(0, "13:40"), "onStands")
+    .sign(prop, "60 %", order, days.at(0, "14:00"), "onStands", [37.1, 37.4, 37.0, 37.3, 37.2, 37.1])
+    .sign(prop, "100 %", [1, 4, 2], days.at(0, "14:21"), "onStands", [61.9, 62.3, 61.2]);
   await mountBesideSheet(job, days.at(0, "10:20"));
   await job.recording(
     "run-up in third",

@@ -4,33 +4,29 @@ import { JobTale, type Teller, mm, at34 } from "../jobs";
 /** The community minibus: a shorter change is wanted; its tail has come down and it shakes at 70 km/h. */
 export async function minibusCompare(t: Teller): Promise<void> {
   const { days } = t;
-  const job = new JobTale(
-    t,
-    {
-      vehicleId: t.vehicles.minibus,
-      number: 214,
-      mountRoom: minibusRoom,
-      roughness: {
-        speedKmh: 70,
-        marks: {
-          idleInGear: { before: 0, after: null },
-          bump: { before: 1, after: null },
-          onThrottle: { before: 2, after: null },
-          overrun: { before: 1, after: null },
-          roadSpeed: { before: 3, after: null },
-        },
+  const job = new JobTale(t, t.vehicles.minibus, 214, t.people.corrow, {
+    mountRoom: minibusRoom,
+    roughness: {
+      speedKmh: 70,
+      marks: {
+        idleInGear: { before: 0, after: null },
+        bump: { before: 1, after: null },
+        onThrottle: { before: 2, after: null },
+        overrun: { before: 1, after: null },
+        roadSpeed: { before: 3, after: null },
       },
-      complaint: "The drivers want a shorter change. It takes the whole arm to get from third to fourth on the hill.",
-      complaintNote: "08:15, the trust’s manager",
-      symptoms: { playForeAft: "absent", cannotTellNeutral: "absent", popsOut: "absent", vibRoadSpeed: "present" },
-      stage: "compare",
-      bay: "Bay 1",
-      waits: { kind: "nothing", what: "Choose the lever", since: days.at(0, "09:30"), until: null },
-      nextAction: "Throw bench",
-      openedAt: days.at(-1, "08:15"),
     },
-    t.people.corrow,
-  );
+    said: [
+      "The drivers want a shorter change. It takes the whole arm to get from third to fourth on the hill.",
+      "08:15, the trust’s manager",
+    ],
+    symptoms: { playForeAft: "absent", cannotTellNeutral: "absent", popsOut: "absent", vibRoadSpeed: "present" },
+    stage: "compare",
+    bay: "Bay 1",
+    waits: { kind: "nothing", what: "Choose the lever", since: days.at(0, "09:30"), until: null },
+    nextAction: "Throw bench",
+    openedAt: days.at(-1, "08:15"),
+  });
   job
     .reading("throw", "before", mm(104, 103, 104, 104), days.at(0, "09:20"), at34)
     .reading("throw", "before", mm(105, 104), days.at(0, "09:24"), { fromGear: "1", toGear: "2" })

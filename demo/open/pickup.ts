@@ -3,29 +3,24 @@ import { JobTale, type Teller } from "../jobs";
 /** The quarry pickup: a complaint and its first answers. */
 export async function pickupAsk(t: Teller): Promise<void> {
   const { days } = t;
-  const job = new JobTale(
-    t,
-    {
-      vehicleId: t.vehicles.pickup,
-      number: 219,
-      complaint:
-        "The stick jumps when I come off the pedal, there is a clunk when it pulls away, and at about sixty it shakes on the quarry road.",
-      complaintNote: "08:25, by telephone",
-      symptoms: {
-        leverMovesThrottle: "present",
-        clunkTakeUp: "present",
-        vibRoadSpeed: "present",
-        vibIdle: "absent",
-        knockBumps: "absent",
-        playForeAft: "absent",
-      },
-      stage: "ask",
-      waits: { kind: "nothing", what: "Lift the gearbox and look", since: days.at(0, "08:30"), until: null },
-      nextAction: "Go on asking",
-      openedAt: days.at(0, "08:25"),
+  const job = new JobTale(t, t.vehicles.pickup, 219, t.people.tannack, {
+    said: [
+      "The stick jumps when I come off the pedal, there is a clunk when it pulls away, and at about sixty it shakes on the quarry road.",
+      "08:25, by telephone",
+    ],
+    symptoms: {
+      leverMovesThrottle: "present",
+      clunkTakeUp: "present",
+      vibRoadSpeed: "present",
+      vibIdle: "absent",
+      knockBumps: "absent",
+      playForeAft: "absent",
     },
-    t.people.tannack,
-  );
+    stage: "ask",
+    waits: { kind: "nothing", what: "Lift the gearbox and look", since: days.at(0, "08:30"), until: null },
+    nextAction: "Go on asking",
+    openedAt: days.at(0, "08:25"),
+  });
   job.lever({
     role: "old",
     name: "Transfer lever",

@@ -1,31 +1,25 @@
 import { wornRodEnd } from "../drawings";
-import { deckLinkage, deckSlot } from "../setting";
+import { withoutNulls } from "../../contract";
+import { beginFloorSlot, beginGated } from "../../domain";
 import { JobTale, type Teller, mm } from "../jobs";
 
 /** The deck tractor: a floor shifter that was never made for its gearbox. */
 export async function tractorGauge(t: Teller): Promise<void> {
   const { days } = t;
-  const job = new JobTale(
-    t,
-    {
-      vehicleId: t.vehicles.tractor,
-      number: 216,
-      complaint: "Park does not always hold on the ramp, you have to pull it twice.",
-      complaintNote: "06:55, the deck crew",
-      symptoms: { playForeAft: "present", reverseWontEngage: "absent" },
-      stage: "gauge",
-      bay: "Pit",
-      waits: {
-        kind: "helper",
-        what: "J. Tannack holds the arm in park",
-        since: days.at(0, "08:00"),
-        until: days.at(0, "13:00"),
-      },
-      nextAction: "Call the helper",
-      openedAt: days.at(0, "06:55"),
+  const job = new JobTale(t, t.vehicles.tractor, 216, t.people.corrow, {
+    said: ["Park does not always hold on the ramp, you have to pull it twice.", "06:55, the deck crew"],
+    symptoms: { playForeAft: "present", reverseWontEngage: "absent" },
+    stage: "gauge",
+    bay: "Pit",
+    waits: {
+      kind: "helper",
+      what: "J. Tannack holds the arm in park",
+      since: days.at(0, "08:00"),
+      until: days.at(0, "13:00"),
     },
-    t.people.corrow,
-  );
+    nextAction: "Call the helper",
+    openedAt: days.at(0, "06:55"),
+  });
   job
     .reading("throw", "before", mm(121, 122, 121), days.at(0, "08:20"), { fromGear: "R", toGear: "D" })
     .reading("freePlayForeAft", "before", mm(17, 18), days.at(0, "08:30"));
@@ -49,13 +43,13 @@ export async function tractorGauge(t: Teller): Promise<void> {
   job
     .setting("gatedLinkage", {
       name: "Deck shifter to gearbox",
-      input: deckLinkage,
+      input: withoutNulls(beginGated()) as Record<string, unknown>,
       says: "Shifter hole at 40.0 mm, gearbox hole at 48.0 mm, rod 470.4 mm. The worst detent is 1.3° off; all are inside their capture.",
       at: days.at(0, "10:40"),
     })
     .setting("floorSlot", {
       name: "Slot for the new base",
-      input: deckSlot,
+      input: withoutNulls(beginFloorSlot()) as Record<string, unknown>,
       says: "Cut a slot 69.9 by 16.0 mm.",
       at: days.at(0, "11:05"),
     });

@@ -6,37 +6,30 @@ import { JobTale, type Teller, mm, at34 } from "../jobs";
 /** The post van, its mount replaced: proved but for what the customer says. */
 export async function vanProve(t: Teller): Promise<void> {
   const { days } = t;
-  const job = new JobTale(
-    t,
-    {
-      vehicleId: t.vehicles.van,
-      number: 211,
-      complaint: "Shakes the whole front at the stops, worse in the morning.",
-      complaintNote: "07:40, by telephone",
-      symptoms: { vibIdle: "present", worseCold: "present", knockBumps: "present", buckOverrun: "absent" },
-      roughness: {
-        speedKmh: null,
-        marks: {
-          idleInGear: { before: 3, after: 0 },
-          idleCold: { before: 4, after: 1 },
-          bump: { before: 2, after: 2 },
-          overrun: { before: 0, after: 0 },
-        },
+  const job = new JobTale(t, t.vehicles.van, 211, t.people.sorley, {
+    said: ["Shakes the whole front at the stops, worse in the morning.", "07:40, by telephone"],
+    symptoms: { vibIdle: "present", worseCold: "present", knockBumps: "present", buckOverrun: "absent" },
+    roughness: {
+      speedKmh: null,
+      marks: {
+        idleInGear: { before: 3, after: 0 },
+        idleCold: { before: 4, after: 1 },
+        bump: { before: 2, after: 2 },
+        overrun: { before: 0, after: 0 },
       },
-      symptomsAfter: { vibIdle: "absent", worseCold: "absent", knockBumps: "present" },
-      repaired: ["mountRight"],
-      stage: "prove",
-      waits: {
-        kind: "customer",
-        what: "Says how it idles after 200 km",
-        since: days.at(-8, "10:00"),
-        until: days.at(4, "10:00"),
-      },
-      nextAction: "Send a reminder",
-      openedAt: days.at(-10, "08:00"),
     },
-    t.people.sorley,
-  );
+    symptomsAfter: { vibIdle: "absent", worseCold: "absent", knockBumps: "present" },
+    repaired: ["mountRight"],
+    stage: "prove",
+    waits: {
+      kind: "customer",
+      what: "Says how it idles after 200 km",
+      since: days.at(-8, "10:00"),
+      until: days.at(4, "10:00"),
+    },
+    nextAction: "Send a reminder",
+    openedAt: days.at(-10, "08:00"),
+  });
   job
     .reading("knobHeight", "before", mm(231, 230, 231, 231), days.at(-10, "09:05"))
     .reading("knobHeight", "after", mm(230, 231, 231, 230), days.at(-9, "14:40"))
@@ -54,56 +47,29 @@ export async function vanProve(t: Teller): Promise<void> {
     passes: SNUG_THEN_FULL,
   });
   job
-    .sign(
-      mount,
-      "snug",
-      [
-        [2, null],
-        [1, null],
-        [3, null],
-      ],
-      days.at(-9, "12:30"),
-      "onStands",
-    )
-    .sign(
-      mount,
-      "100 %",
-      [
-        [2, 48.3],
-        [1, 47.6],
-        [3, 48.1],
-      ],
-      days.at(-9, "12:50"),
-      "onStands",
-    );
+    .sign(mount, "snug", [2, 1, 3], days.at(-9, "12:30"), "onStands")
+    .sign(mount, "100 %", [2, 1, 3], days.at(-9, "12:50"), "onStands", [48.3, 47.6, 48.1]);
   await job.tell("Engine mount, road test");
 }
 
 /** The post van again: slop in its cable shift, planned and waiting. */
 export async function vanPlan(t: Teller): Promise<void> {
   const { days } = t;
-  const job = new JobTale(
-    t,
-    {
-      vehicleId: t.vehicles.van,
-      number: 215,
-      mountRoom: vanRoom,
-      complaint: "Stirs like porridge. Second is somewhere between first and the door.",
-      complaintNote: "10:20, the driver",
-      symptoms: { playForeAft: "present", playSideways: "present", cannotTellNeutral: "present", dripsShaft: "absent" },
-      stage: "plan",
-      slackTarget: { typed: "8 mm", base: 8 },
-      waits: {
-        kind: "part",
-        what: "Two cable-end bushes, by the ferry",
-        since: days.at(-3, "12:00"),
-        until: days.at(2, "09:00"),
-      },
-      nextAction: "Mark as arrived",
-      openedAt: days.at(-3, "10:20"),
+  const job = new JobTale(t, t.vehicles.van, 215, t.people.tannack, {
+    mountRoom: vanRoom,
+    said: ["Stirs like porridge. Second is somewhere between first and the door.", "10:20, the driver"],
+    symptoms: { playForeAft: "present", playSideways: "present", cannotTellNeutral: "present", dripsShaft: "absent" },
+    stage: "plan",
+    slackTarget: { typed: "8 mm", base: 8 },
+    waits: {
+      kind: "part",
+      what: "Two cable-end bushes, by the ferry",
+      since: days.at(-3, "12:00"),
+      until: days.at(2, "09:00"),
     },
-    t.people.tannack,
-  );
+    nextAction: "Mark as arrived",
+    openedAt: days.at(-3, "10:20"),
+  });
   const drive = { kind: "cable" as const, anchor: { xMm: 250, zMm: -60 }, ratio: 1 };
   job
     .reading("throw", "before", mm(96, 95, 97, 96), days.at(-3, "10:50"), at34)

@@ -129,6 +129,7 @@ export function FindLever({ view, edit, tabs }: StageProps & { tabs: React.React
   const limit = <K extends keyof Wish["limits"]>(key: K, value: number): void =>
     setWish({ ...wish, limits: { ...wish.limits, [key]: value } });
   const sentence = said && wishSentence(wish.reductionPct, said, units);
+  const made = { gearbox, old, surroundings, spacerMm };
   return (
     <>
       <Answer
@@ -205,22 +206,10 @@ export function FindLever({ view, edit, tabs }: StageProps & { tabs: React.React
           />
         </div>
         <aside aria-label="The lever chosen on the map">
-          {lever && (
-            <LeverDrawing gearbox={gearbox} old={old} lever={lever} surroundings={surroundings} spacerMm={spacerMm} />
-          )}
+          {lever && <LeverDrawing {...made} lever={lever} />}
           <div className="sect">
             {chosen && (
-              <Chosen
-                cell={chosen}
-                lever={lever}
-                old={old}
-                gearbox={gearbox}
-                surroundings={surroundings}
-                wish={wish}
-                name={name}
-                spacerMm={spacerMm}
-                onSpacerMm={setSpacerMm}
-              />
+              <Chosen cell={chosen} lever={lever} {...made} wish={wish} name={name} onSpacerMm={setSpacerMm} />
             )}
             {others.length > 0 && (
               <>

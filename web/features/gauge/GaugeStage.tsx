@@ -26,7 +26,7 @@ import {
 import type { StageProps } from "../../data/stage";
 import { MeasureMore } from "./MeasureMore";
 import { OdometerCard } from "./OdometerCard";
-import { measurandName, ReadingCard } from "../../pieces/readings/ReadingCard";
+import { measurandName, ReadingCards } from "../../pieces/readings/ReadingCard";
 import { StageTabs } from "../../pieces/job/StageTabs";
 import css from "./gauge.module.css";
 
@@ -117,17 +117,15 @@ function Readings({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) 
       </Answer>
       <div className={css.gauge}>
         <div className="rcards">
-          {cards.map((m) => (
-            <ReadingCard
-              key={`${measurandKey(m)}-${m === missing[0] ? focus : 0}`}
-              view={view}
-              edit={edit}
-              measurand={m}
-              phase="before"
-              book={book && bookSetting(view.vehicle, book.sheetLine, book.ownLine, m, units.system)}
-              focus={focus > 0 && m === missing[0]}
-            />
-          ))}
+          <ReadingCards
+            view={view}
+            edit={edit}
+            phase="before"
+            cards={cards}
+            missing={missing}
+            focus={focus}
+            bookOf={(m) => book && bookSetting(view.vehicle, book.sheetLine, book.ownLine, m, units.system)}
+          />
           <OdometerCard view={view} edit={edit} />
         </div>
         <aside className="sect">

@@ -10,15 +10,12 @@ import { dayScale, LANES, movedTo, slotsOf, type Slot } from "./rails";
 import type { PlanModel } from "./usePlan";
 import css from "./day.module.css";
 
-const LEFT = 132;
-const WIDTH = 1178;
-const HEAD = 54;
-const LANE = 74;
-const HELP = 26;
+/** What the rails take, px: words on the left, hours above, a rail for help, a lane each. */
+const RAIL = { left: 132, width: 1178, head: 54, lane: 74, help: 26 };
 /** Breadth of the words beside a call, px. */
 const CALL_WORDS = 118;
-const HEIGHT = HEAD + HELP + LANES.length * LANE + 6;
-const yOf = (lane: number): number => HEAD + HELP + lane * LANE + LANE / 2;
+const HEIGHT = RAIL.head + RAIL.help + LANES.length * RAIL.lane + 6;
+const yOf = (lane: number): number => RAIL.head + RAIL.help + lane * RAIL.lane + RAIL.lane / 2;
 
 const hhmm = (minutes: number): string =>
   `${String(Math.floor(minutes / 60)).padStart(2, "0")}:${String(Math.round(minutes % 60)).padStart(2, "0")}`;
@@ -43,9 +40,9 @@ export function DayRails({ plan, onOpen }: { plan: PlanModel; onOpen: (step: Ste
   const opens = minuteOfDay(hours.from) ?? 480;
   const scale = dayScale(seen?.schedule ?? [], opens, minuteOfDay(hours.to) ?? 1020);
   const { from, to } = scale;
-  const perMinute = (WIDTH - LEFT) / Math.min(scale.total, (to - from) * 1.5);
-  const width = LEFT + scale.total * perMinute;
-  const x = (clock: string | undefined): number => LEFT + (clock ? scale.at(clock) : 0) * perMinute;
+  const perMinute = (RAIL.width - RAIL.left) / Math.min(scale.total, (to - from) * 1.5);
+  const width = RAIL.left + scale.total * perMinute;
+  const x = (clock: string | undefined): number => RAIL.left + (clock ? scale.at(clock) : 0) * perMinute;
   const slots = slotsOf(
     byId,
     seen?.schedule ?? [],
@@ -120,7 +117,7 @@ export function DayRails({ plan, onOpen }: { plan: PlanModel; onOpen: (step: Ste
         {scale.days.map((day, d) => (
           <g key={day}>
             {Array.from({ length: Math.floor((to - from) / 60) + 1 }, (_, h) => h).map((h) => {
-              const px = LEFT + (d * (to - from) + h * 60) * perMinute;
+              const px = RAIL.left + (d * (to - from) + h * 60) * perMinute;
               return (
                 <g key={h}>
                   <line x1={px} x2={px} y1={20} y2={HEIGHT - 6} className={css.grid} />
@@ -131,7 +128,7 @@ export function DayRails({ plan, onOpen }: { plan: PlanModel; onOpen: (step: Ste
               );
             })}
             {d > 0 && (
-              <text x={LEFT + d * (to - from) * perMinute + 26} y={16} className={css.dayName}>
+              <text x={RAIL.left + d * (to - from) * perMinute + 26} y={16} className={css.dayName}>
                 {dayName(day)}
               </text>
             )}
@@ -140,7 +137,7 @@ export function DayRails({ plan, onOpen }: { plan: PlanModel; onOpen: (step: Ste
         <text x={8} y={16} className={css.dayName}>
           {scale.days[0] && dayName(scale.days[0])}
         </text>
-        <text x={8} y={HEAD - 10} className={css.quiet}>
+        <text x={8} y={RAIL.head - 10} className={css.quiet}>
           load state
         </text>
         {loads.map((l, i) => (
@@ -155,7 +152,7 @@ export function DayRails({ plan, onOpen }: { plan: PlanModel; onOpen: (step: Ste
         ))}
         {LANES.map((lane, i) => (
           <g key={lane}>
-            <line x1={LEFT} x2={width} y1={yOf(i)} y2={yOf(i)} className={css.rail} />
+            <line x1={RAIL.left} x2={width} y1={yOf(i)} y2={yOf(i)} className={css.rail} />
             <text x={8} y={yOf(i) - 2} className={css.lane}>
               {capital(PLACE_NAMES[lane])}
             </text>
@@ -164,27 +161,27 @@ export function DayRails({ plan, onOpen }: { plan: PlanModel; onOpen: (step: Ste
             </text>
           </g>
         ))}
-        <text x={8} y={HEAD + 16} className={css.lane}>
+        <text x={8} y={RAIL.head + 16} className={css.lane}>
           Helper
         </text>
         {(plan.who ? [] : calls).map((call, i) => {
           const [x1, x2] = [x(timed(call.steps[0])?.start), x(timed(call.steps[call.steps.length - 1])?.end)];
           return (
             <g key={i} className={css.helper}>
-              <line x1={x1} x2={x2} y1={HEAD + 12} y2={HEAD + 12} />
-              <line x1={x1} x2={x2} y1={HEAD + 16} y2={HEAD + 16} />
-              <circle cx={x1} cy={HEAD + 14} r={4.5} />
+              <line x1={x1} x2={x2} y1={RAIL.head + 12} y2={RAIL.head + 12} />
+              <line x1={x1} x2={x2} y1={RAIL.head + 16} y2={RAIL.head + 16} />
+              <circle cx={x1} cy={RAIL.head + 14} r={4.5} />
               {call.steps.map((s) => {
                 const px = x(timed(s)?.start) + 8;
                 const y2 = yOf(LANES.indexOf(s.place)) - 9;
                 return (
                   <g key={s.id}>
-                    <line x1={px - 2} x2={px - 2} y1={HEAD + 16} y2={y2} className={css.thin} />
-                    <line x1={px + 1} x2={px + 1} y1={HEAD + 16} y2={y2} className={css.thin} />
+                    <line x1={px - 2} x2={px - 2} y1={RAIL.head + 16} y2={y2} className={css.thin} />
+                    <line x1={px + 1} x2={px + 1} y1={RAIL.head + 16} y2={y2} className={css.thin} />
                   </g>
                 );
               })}
-              <text x={x2 + 6} y={HEAD + 18} className={css.quiet} display={isClose(i, x2) ? "none" : undefined}>
+              <text x={x2 + 6} y={RAIL.head + 18} className={css.quiet} display={isClose(i, x2) ? "none" : undefined}>
                 call {i + 1}: {timed(call.steps[0])?.start?.slice(11)}, {Math.round(call.endMin - call.startMin)} min
               </text>
             </g>
@@ -344,10 +341,10 @@ function loadRuns(slots: readonly Slot[]): { from: number; to: number; words: st
 /** What is in hand: where it would go, and what that breaks. */
 function Holding({ slot, at, broken, width }: { slot: Slot; at: Slot; broken: string[]; width: number }) {
   const x = Math.min(at.x, width - 250);
-  const y = Math.max(HEAD, yOf(slot.lane) - 78);
+  const y = Math.max(RAIL.head, yOf(slot.lane) - 78);
   return (
     <g className={broken.length ? css.breaks : css.goes} aria-live="polite">
-      <line x1={at.x} x2={at.x} y1={HEAD} y2={HEIGHT - 8} />
+      <line x1={at.x} x2={at.x} y1={RAIL.head} y2={HEIGHT - 8} />
       <rect x={x} y={y} width={244} height={26 + Math.min(3, broken.length) * 16} />
       <text x={x + 10} y={y + 17} className={css.holdHead}>
         {broken.length

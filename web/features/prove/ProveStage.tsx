@@ -22,7 +22,7 @@ import {
   resultOf,
   topicsOf,
 } from "../../../domain";
-import { measurandName, ReadingCard } from "../../pieces/readings/ReadingCard";
+import { measurandName, ReadingCards } from "../../pieces/readings/ReadingCard";
 import { JobHistory } from "../../pieces/job/JobHistory";
 import type { StageProps } from "../../data/stage";
 import { useObservationWords } from "../../data/useKnowledge";
@@ -103,16 +103,7 @@ export default function ProveStage({ view, edit }: StageProps) {
           <AsExpected view={view} />
           <Expected view={view} />
           <div className="rcards">
-            {cards.map((m) => (
-              <ReadingCard
-                key={`${measurandKey(m)}-${m === missing[0] ? focus : 0}`}
-                view={view}
-                edit={edit}
-                measurand={m}
-                phase="after"
-                focus={focus > 0 && m === missing[0]}
-              />
-            ))}
+            <ReadingCards view={view} edit={edit} phase="after" cards={cards} missing={missing} focus={focus} />
           </div>
         </div>
         <aside className="sect">

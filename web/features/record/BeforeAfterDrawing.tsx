@@ -3,14 +3,10 @@ import { lever, type LeverGeometry } from "../../../core";
 import { comparisonOf, findReading, mainPair, measurandsOf, resultOf } from "../../../domain";
 import { useUnits } from "../../format/units";
 import { gearWord } from "../../format/words";
+import { INK, QUIET, TEAL } from "../../pieces/paper/ink";
 import { measurandName } from "../../pieces/readings/ReadingCard";
 
-/** On paper a drawing has no style sheet: it says its own colours. */
-const INK = "#23231f";
-const QUIET = "#66655c";
-const TEAL = "#0f6f67";
-const WIDTH = 240;
-const HEIGHT = 150;
+const BOX = { width: 240, height: 150 };
 const BARS = 3;
 
 interface Drawn {
@@ -53,10 +49,10 @@ function LeverToScale({ drawn, all, view }: { drawn: Drawn; all: Drawn[]; view: 
   ]);
   const [xs, zs] = [points.map((p) => p.xMm), points.map((p) => p.zMm)];
   const [left, right, low, high] = [Math.min(...xs), Math.max(...xs), Math.min(...zs), Math.max(...zs)];
-  const scale = Math.min((WIDTH - 40) / Math.max(1, right - left), (HEIGHT - 34) / Math.max(1, high - low));
+  const scale = Math.min((BOX.width - 40) / Math.max(1, right - left), (BOX.height - 34) / Math.max(1, high - low));
   // The front of the vehicle is at the left, as in every side view.
   const at = (p: { xMm: number; zMm: number }): [number, number] => [
-    WIDTH / 2 - (p.xMm - (left + right) / 2) * scale,
+    BOX.width / 2 - (p.xMm - (left + right) / 2) * scale,
     20 + (high - p.zMm) * scale,
   ];
   const [kx, ky] = at(drawn.geometry.knob);
@@ -69,7 +65,13 @@ function LeverToScale({ drawn, all, view }: { drawn: Drawn; all: Drawn[]; view: 
   const says = `${drawn.title}${throwMm === null ? "" : `, calculated throw ${units.show(throwMm, "length")} from ${gearWord(pair.from)} to ${gearWord(pair.to)}`}`;
   return (
     <figure>
-      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width={WIDTH} height={HEIGHT} role="img" aria-label={says}>
+      <svg
+        viewBox={`0 0 ${BOX.width} ${BOX.height}`}
+        width={BOX.width}
+        height={BOX.height}
+        role="img"
+        aria-label={says}
+      >
         {ends.map(([x, y], i) => (
           <g key={i}>
             <path d={`M${ox} ${oy}L${x} ${y}`} stroke={QUIET} strokeWidth="0.8" strokeDasharray="3 2" fill="none" />
@@ -115,12 +117,12 @@ function MeasuredToScale({ view }: { view: JobView }) {
       {rows.map(({ m, kind, values }) => {
         const name = m.quantity === "throw" ? `Throw, ${measurandName(m)}` : measurandName(m);
         const [before, after] = values.map((v) => units.show(v, kind));
-        const long = (v: number): number => (v / Math.max(...values)) * (WIDTH - 70);
+        const long = (v: number): number => (v / Math.max(...values)) * (BOX.width - 70);
         return (
           <figure key={name}>
             <svg
-              viewBox={`0 0 ${WIDTH} 62`}
-              width={WIDTH}
+              viewBox={`0 0 ${BOX.width} 62`}
+              width={BOX.width}
               height="62"
               role="img"
               aria-label={`${name}: before ${before}, after ${after}`}

@@ -1,12 +1,16 @@
 import { Modal } from "antd";
 import css from "./throwBench.module.css";
 
+const disc = (x: number, y: number, r: number) => (
+  <circle cx={x} cy={y} r={r} fill="var(--panel)" stroke="var(--ink)" strokeWidth="1.8" />
+);
+
 const lever = (
   <>
     <path d="M60 18L60 92" stroke="var(--ink)" strokeWidth="3" />
-    <circle cx="60" cy="14" r="9" fill="var(--panel)" stroke="var(--ink)" strokeWidth="1.8" />
-    <circle cx="60" cy="66" r="6" fill="var(--panel)" stroke="var(--ink)" strokeWidth="1.8" />
-    <circle cx="60" cy="92" r="4" fill="var(--panel)" stroke="var(--ink)" strokeWidth="1.8" />
+    {disc(60, 14, 9)}
+    {disc(60, 66, 6)}
+    {disc(60, 92, 4)}
   </>
 );
 
@@ -15,6 +19,13 @@ const upright = (x: number, from: number, to: number) => (
     <path d={`M${x} ${from}V${to}`} strokeWidth="1.2" />
     <path d={`M${x} ${from}l-2.6 7h5.2zM${x} ${to}l-2.6 -7h5.2z`} stroke="none" />
     <path d={`M66 ${from}H${x + 6}M66 ${to}H${x + 6}`} strokeWidth=".7" fill="none" />
+  </g>
+);
+
+const level = (y: number, from: number, to: number) => (
+  <g stroke="var(--teal)" fill="var(--teal)">
+    <path d={`M${from} ${y}H${to}`} strokeWidth="1.2" />
+    <path d={`M${from} ${y}l7 -2.6v5.2zM${to} ${y}l-7 -2.6v5.2z`} stroke="none" />
   </g>
 );
 
@@ -39,12 +50,9 @@ const PICTURES: { title: string; drawing: React.ReactNode; steps: string[] }[] =
     drawing: (
       <>
         <path d="M20 50H104" stroke="var(--ink)" strokeWidth="3" />
-        <circle cx="20" cy="50" r="7" fill="var(--panel)" stroke="var(--ink)" strokeWidth="1.8" />
-        <circle cx="104" cy="50" r="7" fill="var(--panel)" stroke="var(--ink)" strokeWidth="1.8" />
-        <g stroke="var(--teal)" fill="var(--teal)">
-          <path d="M20 76H104" strokeWidth="1.2" />
-          <path d="M20 76l7 -2.6v5.2zM104 76l-7 -2.6v5.2z" stroke="none" />
-        </g>
+        {disc(20, 50, 7)}
+        {disc(104, 50, 7)}
+        {level(76, 20, 104)}
       </>
     ),
     steps: [
@@ -57,12 +65,9 @@ const PICTURES: { title: string; drawing: React.ReactNode; steps: string[] }[] =
     drawing: (
       <>
         <path d="M60 92L36 18M60 92L84 18" stroke="var(--ink)" strokeWidth="1.6" strokeDasharray="4 3" />
-        <circle cx="36" cy="16" r="8" fill="var(--panel)" stroke="var(--ink)" strokeWidth="1.6" />
-        <circle cx="84" cy="16" r="8" fill="var(--panel)" stroke="var(--ink)" strokeWidth="1.6" />
-        <g stroke="var(--teal)" fill="var(--teal)">
-          <path d="M36 40H84" strokeWidth="1.2" />
-          <path d="M36 40l7 -2.6v5.2zM84 40l-7 -2.6v5.2z" stroke="none" />
-        </g>
+        {disc(36, 16, 8)}
+        {disc(84, 16, 8)}
+        {level(40, 36, 84)}
       </>
     ),
     steps: [

@@ -106,14 +106,7 @@ function VibrationAnswer({ says, tabs }: { says: VibrationSays; tabs: React.Reac
         </>
       }
     >
-      <Verdict
-        view={view}
-        analysis={first}
-        goesWith={goesWith}
-        runUp={runUp}
-        change={change}
-        after={beforeAfter ? second : null}
-      />
+      <Verdict view={view} analysis={first} {...{ goesWith, runUp, change }} after={beforeAfter ? second : null} />
     </Answer>
   );
 }

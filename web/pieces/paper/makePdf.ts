@@ -1,4 +1,5 @@
 import type { Block, Cell, Run } from "./blocks";
+import { INK, QUIET } from "./ink";
 import { Stopped } from "./stopped";
 import { inFonts, type Fonts } from "./type";
 
@@ -31,8 +32,6 @@ export interface MadePdf {
 const POINT_PER_MM = 72 / 25.4;
 const MARGIN = 18 * POINT_PER_MM;
 const GAP = 6;
-const INK = "#23231f";
-const QUIET = "#66655c";
 const LINE = "#cfcabb";
 const PICTURES_A_ROW = 2;
 /** Height of a picture to the size of the text. */

@@ -284,3 +284,38 @@ function ReadingFoot({ reading, edit, title, by }: { reading: Reading; edit: Edi
     </>
   );
 }
+
+/** A card for each measurand; the first that is missing takes the keyboard, anew each time it is asked for. */
+export function ReadingCards({
+  view,
+  edit,
+  phase,
+  cards,
+  missing,
+  focus,
+  bookOf,
+}: {
+  view: JobView;
+  edit: Editor;
+  phase: Phase;
+  cards: readonly Measurand[];
+  missing: readonly Measurand[];
+  /** How often the first missing one was asked for; 0: not yet. */
+  focus: number;
+  bookOf?: (m: Measurand) => React.ComponentProps<typeof ReadingCard>["book"];
+}) {
+  return cards.map((m) => {
+    const first = focus > 0 && m === missing[0];
+    return (
+      <ReadingCard
+        key={`${measurandKey(m)}-${first ? focus : 0}`}
+        view={view}
+        edit={edit}
+        measurand={m}
+        phase={phase}
+        book={bookOf?.(m)}
+        focus={first}
+      />
+    );
+  });
+}
