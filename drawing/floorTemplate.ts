@@ -1,7 +1,7 @@
 import type makerjs from "makerjs";
 import type { FloorSlotAnswer, FloorSlotInput } from "../core";
 import { drawingTools } from "./load";
-import { pdfOf } from "./pdf";
+import { fullSize } from "./pdf";
 
 /** Length of the bar a printed template is checked by, mm. */
 export const CALIBRATION_MM = 100;
@@ -104,18 +104,10 @@ export function floorTemplate(
   input: FloorSlotInput,
   answer: FloorSlotAnswer,
 ): { svg: string; dxf: string; pdfBase64: string } {
-  const maker = drawingTools();
-  const model = floorModel(input, answer);
+  const made = fullSize(floorModel(input, answer), "Floor shifter template, full size");
   return {
-    svg: maker.exporter.toSVG(model, {
-      units: maker.unitType.Millimeter,
-      stroke: "#000",
-      strokeWidth: "0.25mm",
-      fontSize: "4",
-      closingTags: true,
-      useSvgPathOnly: false,
-    }),
-    dxf: maker.exporter.toDXF(model, { units: maker.unitType.Millimeter, fontSize: 4 }),
-    pdfBase64: pdfOf(model, "Floor shifter template, full size").toString("base64"),
+    svg: made.svg(),
+    dxf: made.dxf(),
+    pdfBase64: made.pdf().toString("base64"),
   };
 }

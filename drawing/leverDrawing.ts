@@ -2,7 +2,7 @@ import type makerjs from "makerjs";
 import { formatNumber, type Point } from "../core";
 import { CALIBRATION_MM } from "./floorTemplate";
 import { drawingTools } from "./load";
-import { pdfOf } from "./pdf";
+import { fullSize } from "./pdf";
 
 /** A lever to be made: where knob and pin stand from the pivot, mm, x forward and z up. */
 export interface LeverToMake {
@@ -206,19 +206,5 @@ export function leverModel({ name, knob, pin }: LeverToMake): makerjs.IModel {
 
 /** The drawing at full size; the same lever gives the same bytes. */
 export function leverDrawing(lever: LeverToMake): { svg: () => string; dxf: () => string; pdf: () => Buffer } {
-  const maker = drawingTools();
-  const model = leverModel(lever);
-  return {
-    svg: () =>
-      maker.exporter.toSVG(model, {
-        units: maker.unitType.Millimeter,
-        stroke: "#000",
-        strokeWidth: "0.25mm",
-        fontSize: "4",
-        closingTags: true,
-        useSvgPathOnly: false,
-      }),
-    dxf: () => maker.exporter.toDXF(model, { units: maker.unitType.Millimeter, fontSize: 4 }),
-    pdf: () => pdfOf(model, `Lever, ${oneLine(lever.name)}, full size`),
-  };
+  return fullSize(leverModel(lever), `Lever, ${oneLine(lever.name)}, full size`);
 }

@@ -63,3 +63,25 @@ export function finished(doc: InstanceType<ReturnType<typeof pdfTools>>): Buffer
   for (let piece = doc.read() as Buffer | null; piece; piece = doc.read() as Buffer | null) pieces.push(piece);
   return Buffer.concat(pieces);
 }
+
+/** A model at full size as SVG, DXF and PDF; the same model gives the same bytes. */
+export function fullSize(
+  model: makerjs.IModel,
+  title: string,
+): { svg: () => string; dxf: () => string; pdf: () => Buffer } {
+  const { exporter, unitType } = drawingTools();
+  const units = unitType.Millimeter;
+  return {
+    svg: () =>
+      exporter.toSVG(model, {
+        units,
+        stroke: "#000",
+        strokeWidth: "0.25mm",
+        fontSize: "4",
+        closingTags: true,
+        useSvgPathOnly: false,
+      }),
+    dxf: () => exporter.toDXF(model, { units, fontSize: 4 }),
+    pdf: () => pdfOf(model, title),
+  };
+}

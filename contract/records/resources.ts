@@ -34,6 +34,7 @@ export { takenWords, type Notches, type TakenWord } from "./setup";
 export {
   lineKinds,
   lineSource,
+  unknownSource,
   sheetSettings,
   sourceWays,
   trustWords,

@@ -41,6 +41,9 @@ export const lineSource = z.strictObject({
   /** A picture of the page. */
   photo: photoFile.nullable().default(null),
 });
+
+/** What is known of a source about which nothing was said. */
+export const unknownSource = /* @__PURE__ */ lineSource.omit({ id: true, typed: true }).parse({});
 export type LineSource = z.output<typeof lineSource>;
 
 /** Which way a tightened fastener is checked, where the document gives one. */

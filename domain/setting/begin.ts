@@ -1,4 +1,4 @@
-import type { Gearbox, LeverGeometry, MetalName } from "../../core";
+import type { FloorSlotInput, Gearbox, LeverGeometry, MetalName } from "../../core";
 
 /** What is typed into the setting tools, lengths in mm and angles in degrees; null where nothing was given. */
 export interface StopsFields {
@@ -57,23 +57,7 @@ export interface RodFields {
   changeMm: number | null;
 }
 
-export interface FloorHole {
-  name: string;
-  xMm: number;
-  yMm: number;
-  diameterMm: number;
-}
-export interface FloorSlotFields {
-  holes: FloorHole[];
-  pivot: { xMm: number; yMm: number; zMm: number };
-  armBelowMm: number;
-  swing: { firstDeg: number; lastDeg: number };
-  floorThicknessMm: number;
-  floorDeg: number;
-  armWidthMm: number;
-  armThicknessMm: number | null;
-  clearanceMm: number;
-}
+export type FloorSlotFields = Omit<FloorSlotInput, "armThicknessMm"> & { armThicknessMm: number | null };
 
 export interface PressFitFields {
   interfaceMm: number;

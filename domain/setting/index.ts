@@ -16,7 +16,6 @@ export {
   beginRod,
   beginShims,
   beginStops,
-  type FloorHole,
   type FloorSlotFields,
   type LockoutFields,
   type PressFitFields,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { LineSource, NewFields, SpecLine, Vehicle } from "../../contract";
+import { unknownSource, type LineSource, type NewFields, type SpecLine, type Vehicle } from "../../contract";
 import { PARENT, record } from "../../tests/domain/records";
 import {
   againstBook,
@@ -22,15 +22,10 @@ const SHEET = "01DEMSKERR00000000000000SH";
 
 let made = 0;
 const from = (typed: string, more: Partial<LineSource> = {}): LineSource => ({
+  ...unknownSource,
   id: `s${(made += 1)}`,
   typed,
-  how: "document",
   title: "Skarvane sheet 8-2",
-  edition: "",
-  page: "",
-  date: null,
-  trust: "some",
-  photo: null,
   ...more,
 });
 const torque = (name: string, sources: LineSource[], more: Partial<NewFields<"specLine">> = {}): SpecLine =>

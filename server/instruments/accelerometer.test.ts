@@ -1,22 +1,13 @@
 import { describe, expect, it } from "vitest";
+import { VAN_DRIVE } from "../../tests/domain/records";
 import { resources, type RecordHead, type Vehicle } from "../../contract";
 import { dominantPeak, match, sourceLevels, spectrum, rotatingSources, type DriveTrain } from "../../core";
 import { hiddenFaults, standInAccelerometer, standInBlocks, type RecordingRequest } from ".";
 
 const head: RecordHead = { id: "v", version: 1, createdAt: "", updatedAt: "", deletedAt: null };
-const driveTrain = {
-  tyre: { size: "195/70R15" },
-  finalDrive: 4.3,
-  ratios: [
-    { gear: "4", ratio: 1 },
-    { gear: "5", ratio: 0.79 },
-  ],
-  halfShaftJoint: "none" as const,
-  propShaft: true,
-};
 const vehicle: Vehicle = {
   ...head,
-  ...resources.vehicle.parse({ tag: "T 1", cylinders: 4, idleRpm: 750, driveTrain }),
+  ...resources.vehicle.parse({ tag: "T 1", cylinders: 4, idleRpm: 750, driveTrain: VAN_DRIVE }),
 };
 const faults = hiddenFaults.parse({ "T 1": { jointAngleDeg: 3 } });
 

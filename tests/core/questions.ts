@@ -1,4 +1,5 @@
 import type { FloorSlotInput, GatedInput, MountCompareInput, MountModesInput } from "../../core";
+import { beginFloorSlot } from "../../domain";
 
 /** A shifter of four positions and a gearbox arm behind it, one hole each. */
 export const fourPositions = (over: Partial<GatedInput> = {}): GatedInput => {
@@ -23,18 +24,12 @@ export const fourPositions = (over: Partial<GatedInput> = {}): GatedInput => {
 
 /** An arm through a floor of 3 mm, two holes beside its slot. */
 export const throughTheFloor = (over: Partial<FloorSlotInput> = {}): FloorSlotInput => ({
+  ...beginFloorSlot(),
+  armThicknessMm: 6,
   holes: [
     { name: "1", xMm: 70, yMm: 40, diameterMm: 8 },
     { name: "2", xMm: -70, yMm: -40, diameterMm: 8.5 },
   ],
-  pivot: { xMm: 0, yMm: 0, zMm: 50 },
-  armBelowMm: 80,
-  swing: { firstDeg: -110, lastDeg: -70 },
-  floorThicknessMm: 3,
-  floorDeg: 0,
-  armWidthMm: 20,
-  armThicknessMm: 6,
-  clearanceMm: 5,
   ...over,
 });
 

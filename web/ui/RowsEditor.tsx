@@ -75,3 +75,10 @@ export function freeName(taken: ReadonlySet<string>, from: number, called = (n: 
   while (taken.has(called(n))) n += 1;
   return called(n);
 }
+
+/** Changes of a list that is kept whole: one row of it, without one, with one more. */
+export const rowEdits = <T,>(rows: readonly T[], keep: (rows: T[]) => void) => ({
+  patch: (at: number, next: Partial<T>): void => keep(rows.map((row, i) => (i === at ? { ...row, ...next } : row))),
+  take: (at: number): void => keep(rows.filter((_, i) => i !== at)),
+  add: (row: T): void => keep([...rows, row]),
+});

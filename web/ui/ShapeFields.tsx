@@ -2,8 +2,9 @@ import type { z } from "zod";
 import { boundsOf } from "../../contract";
 import type { QuantityKind } from "../../core";
 import { DayField } from "./DayField";
-import { NumberField } from "./NumberField";
+import { NumberField, PriceField } from "./NumberField";
 import { QuantityField } from "./QuantityField";
+import { SlotSwitch } from "./slots";
 import { Choice, TextField } from "./TextField";
 
 interface Called {
@@ -46,7 +47,17 @@ interface CalendarField extends Called {
   day: "day" | "month";
 }
 
-export type ShapeField = FigureField | WordsField | ChosenField | CalendarField;
+/** Yes or no; the sentence stands beside the switch where one is given. */
+interface FlagField extends Called {
+  flag: string;
+}
+
+/** What one of it costs, in the shop's currency; may be left empty. */
+interface PricedField extends Called {
+  price: string;
+}
+
+export type ShapeField = FigureField | WordsField | ChosenField | CalendarField | FlagField | PricedField;
 
 type Bag = Record<string, unknown>;
 
@@ -93,6 +104,21 @@ export function ShapeFields<T extends object>({
       return (
         <DayField key={at} label={label} month={field.day === "month"} value={shown as string | null} onCommit={keep} />
       );
+    }
+    if ("flag" in field) {
+      const turn = (on: boolean): void => set(on, on ? "yes" : "no", field.what ?? (on ? label : `not: ${label}`));
+      const slot = <SlotSwitch key={at} on={Boolean(shown)} label={label} onChange={turn} />;
+      if (!field.flag) return slot;
+      return (
+        <p key={at} className="row-flex">
+          {slot}
+          {field.flag}
+        </p>
+      );
+    }
+    if ("price" in field) {
+      const keep = (price: number | null): void => set(price, price === null ? "not known" : `${price} ${field.price}`);
+      return <PriceField key={at} {...shared} value={shown as number | null} currency={field.price} onCommit={keep} />;
     }
     const bounds = boundsOf(shape, within ? `${within}.${at}` : at);
     if ("words" in field) {

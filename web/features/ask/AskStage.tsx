@@ -25,6 +25,7 @@ import {
 import { RecordedForAsk } from "../../pieces/vibration/RecordedForAsk";
 import { Suspects } from "./Suspects";
 import { TestDialog, TestsWorth } from "../../pieces/diagnosis/TestsWorth";
+import { LedgerTable } from "../../ui/LedgerTable";
 import css from "./ask.module.css";
 
 /** The complaint in the driver's words, what the tests showed, and what the numbers make of both. */
@@ -303,42 +304,30 @@ function AskWorking({ diagnosis }: { diagnosis: Diagnosis }) {
         A test is worth what it is expected to tell, in bits, by the minutes it takes. Likelihoods are a starting table,
         engineering judgement.
       </p>
-      <table className="ledger">
-        <thead>
-          <tr>
-            <th>answer</th>
-            <th>with {uncapital(leader.label)}</th>
-            <th>odds</th>
-            <th className="txt" style={{ paddingLeft: 12 }}>
-              why
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {observed.map((o, i) => {
-            const stated = row[o.id] ?? knowledge.observations.find((x) => x.id === o.id)?.faultFree ?? "rarely";
-            return (
-              <tr key={o.id}>
-                <td style={{ whiteSpace: "normal" }}>
-                  {o.present ? "" : "not: "}
-                  {label.get(o.id)}
-                </td>
-                <td>
-                  {typeof stated === "number"
-                    ? formatNumber(stated, 2)
-                    : stated === "nearlyAlways"
-                      ? "nearly always"
-                      : stated}
-                </td>
-                <td className="n">×{formatNumber(Math.exp(answer.moves[i].logOdds), 2)}</td>
-                <td className="txt" style={{ whiteSpace: "normal", paddingLeft: 12 }}>
-                  {knowledge.reasons?.[leader.fault]?.[o.id] ?? ""}
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <LedgerTable heads={["answer", <>with {uncapital(leader.label)}</>, "odds", ["why", "txt apart"]]}>
+        {observed.map((o, i) => {
+          const stated = row[o.id] ?? knowledge.observations.find((x) => x.id === o.id)?.faultFree ?? "rarely";
+          return (
+            <tr key={o.id}>
+              <td style={{ whiteSpace: "normal" }}>
+                {o.present ? "" : "not: "}
+                {label.get(o.id)}
+              </td>
+              <td>
+                {typeof stated === "number"
+                  ? formatNumber(stated, 2)
+                  : stated === "nearlyAlways"
+                    ? "nearly always"
+                    : stated}
+              </td>
+              <td className="n">×{formatNumber(Math.exp(answer.moves[i].logOdds), 2)}</td>
+              <td className="txt" style={{ whiteSpace: "normal", paddingLeft: 12 }}>
+                {knowledge.reasons?.[leader.fault]?.[o.id] ?? ""}
+              </td>
+            </tr>
+          );
+        })}
+      </LedgerTable>
       <p className="lb" style={{ marginTop: 8 }}>
         {formatNumber(answer.entropyBits, 2)} bits of doubt left.
       </p>

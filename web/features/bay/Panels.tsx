@@ -83,23 +83,39 @@ function Before({ bay, onClose }: Props) {
   );
 }
 
+function FewWords({
+  ask,
+  most,
+  text,
+  onText,
+}: {
+  ask: string;
+  most: number;
+  text: string;
+  onText: (text: string) => void;
+}) {
+  return (
+    <label className={css.ask}>
+      {ask}
+      <textarea
+        className={css.field}
+        rows={3}
+        value={text}
+        maxLength={most}
+        autoFocus
+        onChange={(e) => onText(e.target.value)}
+      />
+    </label>
+  );
+}
+
 function Found({ bay, onClose }: Props) {
   const [text, setText] = useKeptDraft(`found in ${bay.view.job.id}`);
   const [part, setPart] = useState(false);
   const [step, setStep] = useState(false);
   return (
     <>
-      <label className={css.ask}>
-        In a few words
-        <textarea
-          className={css.field}
-          rows={3}
-          value={text}
-          maxLength={400}
-          autoFocus
-          onChange={(e) => setText(e.target.value)}
-        />
-      </label>
+      <FewWords ask="In a few words" most={400} text={text} onText={setText} />
       <div className={css.ticks}>
         <Toggle on={part} onChange={setPart} label="It needs a part: put it on the list" />
         <Toggle on={step} onChange={setStep} label="It needs a step: put it after this one" />
@@ -130,17 +146,7 @@ function NotAsPlanned({ bay, onClose }: Props) {
   };
   return (
     <>
-      <label className={css.ask}>
-        Why, or what has to be done first
-        <textarea
-          className={css.field}
-          rows={3}
-          value={text}
-          maxLength={200}
-          autoFocus
-          onChange={(e) => setText(e.target.value)}
-        />
-      </label>
+      <FewWords ask="Why, or what has to be done first" most={200} text={text} onText={setText} />
       <div className={css.keys}>
         <Press className={css.key} disabled={!text.trim()} onClick={then(() => bay.skip(step, text.trim()))}>
           Leave this step out

@@ -3,6 +3,7 @@ import { fireEvent, screen, within } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import type { JobView } from "../../../contract";
 import { fakeEdit, jobView, PARENT, pick, plainText, record, show, typeInto } from "../../../tests/web/show";
+import { throwOf34 } from "../../../tests/domain/records";
 import CompareStage from "./CompareStage";
 import { exampleGearbox, NO_OBSTACLES } from "../../../domain";
 import { USUAL_NOTCHES } from "../throwBench/NotchStrip";
@@ -31,16 +32,7 @@ const lever = (role: "old" | "candidate", name: string, knob: number, pin: numbe
 // Closed form: a direct lever throws 2 H s / L; with 10 mm each way 300 over 60 gives 100 mm, over 80 gives 75 mm.
 const old = lever("old", "Old lever", 300, 60);
 const short = lever("candidate", "Short lever", 300, 80, { claimedReductionPct: 45, price: 120, position: 1 });
-const tapedThrow = (...mm: number[]) =>
-  record("reading", {
-    jobId: PARENT,
-    quantity: "throw",
-    phase: "before",
-    fromGear: "3",
-    toGear: "4",
-    values: mm.map((v) => ({ typed: `${v} mm`, base: v })),
-    resolution: { typed: "1 mm", base: 1 },
-  });
+const tapedThrow = (...mm: number[]) => throwOf34(mm, { resolution: { typed: "1 mm", base: 1 } });
 const bench = (more: Parameters<typeof jobView>[0] = {}): JobView =>
   jobView({ setup: [old, short], ...more, vehicle: { gearbox, ...more.vehicle } });
 const open = (view: JobView, options: Parameters<typeof show>[1] = {}) => {

@@ -11,14 +11,7 @@ import { SHIFTER_NAMES } from "../../format/words";
 import { QuantityField } from "../../ui/QuantityField";
 import { Tag } from "../../ui/pictograms";
 import { Choice } from "../../ui/TextField";
-import {
-  type BenchSetup,
-  exampleGearbox,
-  exampleSetups,
-  NO_OBSTACLES,
-  type Surroundings,
-  mainPair,
-} from "../../../domain";
+import { type BenchSetup, exampleGearbox, exampleSetups, NO_OBSTACLES, type Surroundings } from "../../../domain";
 import { localBench, ThrowBench } from "../throwBench";
 import { DeskHead } from "../../pieces/DeskHead";
 import { useKept } from "../../data/useLocalDraft";
@@ -122,12 +115,7 @@ export function DeskBench() {
       </DeskHead>
       <div className="stage">
         <ThrowBench
-          gearbox={bench.gearbox}
-          setups={bench.setups}
-          chosenId={null}
-          pair={mainPair(bench.gearbox)}
           currency={shop?.shop.currency ?? ""}
-          surroundings={bench.surroundings}
           {...localBench(bench, (next) => change({ ...next, kind: next.setups[0].lever.drive.kind }))}
           extra={units.system === "inch" ? <span className="lb">travel in inches</span> : undefined}
         />

@@ -105,7 +105,7 @@ export function FastenerTool() {
           )
         )}
       </Answer>
-      <div className={css.deskcols}>
+      <div className="split">
         <section className="sect">
           <h2 className="hd2">The fastener</h2>
           <div className="fields">

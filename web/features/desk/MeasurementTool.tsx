@@ -9,6 +9,7 @@ import { BeforeAfterScale } from "../../pieces/BeforeAfterScale";
 import { CLAIM_WORDS, claimVerdict } from "../../../domain";
 import { DeskHead } from "../../pieces/DeskHead";
 import { useKept } from "../../data/useLocalDraft";
+import { LedgerTable } from "../../ui/LedgerTable";
 import css from "./desk.module.css";
 
 const typed = z.object({ typed: z.string(), base: z.number() });
@@ -101,7 +102,7 @@ export function MeasurementTool() {
           </>
         )}
       </Answer>
-      <div className={css.deskcols}>
+      <div className="split">
         <section className="sect">
           <h2 className="hd2">Before</h2>
           {list("before")}
@@ -136,35 +137,29 @@ export function MeasurementTool() {
           {result && (
             <>
               <BeforeAfterScale before={result.before} after={result.after} />
-              <table className={`ledger ${css.figs}`}>
-                <thead>
-                  <tr>
-                    <th>{units.label("length")}</th>
-                    <th className="och">before</th>
-                    <th className="teal">after</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {(
+              <LedgerTable
+                className={css.figs}
+                heads={[<>{units.label("length")}</>, ["before", "och"], ["after", "teal"]]}
+              >
+                {(
+                  [
+                    ["readings", (r) => String(r.n)],
+                    ["mean", (r) => units.bare(r.mean, "length", 2)],
                     [
-                      ["readings", (r) => String(r.n)],
-                      ["mean", (r) => units.bare(r.mean, "length", 2)],
-                      [
-                        "spread, standard deviation",
-                        (r) => (r.sd === null ? "one reading" : units.bare(r.sd, "length", 3)),
-                      ],
-                      ["standard uncertainty", (r) => units.bare(r.standard, "length", 3)],
-                      ["expanded, k = 2", (r) => units.bare(r.expanded, "length", 3)],
-                    ] as [string, (r: SetResult) => string][]
-                  ).map(([name, of]) => (
-                    <tr key={name}>
-                      <td>{name}</td>
-                      <td className="n">{of(result.before)}</td>
-                      <td className="n tint">{result.after && of(result.after)}</td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
+                      "spread, standard deviation",
+                      (r) => (r.sd === null ? "one reading" : units.bare(r.sd, "length", 3)),
+                    ],
+                    ["standard uncertainty", (r) => units.bare(r.standard, "length", 3)],
+                    ["expanded, k = 2", (r) => units.bare(r.expanded, "length", 3)],
+                  ] as [string, (r: SetResult) => string][]
+                ).map(([name, of]) => (
+                  <tr key={name}>
+                    <td>{name}</td>
+                    <td className="n">{of(result.before)}</td>
+                    <td className="n tint">{result.after && of(result.after)}</td>
+                  </tr>
+                ))}
+              </LedgerTable>
               {reduction && reduction.extremesPct[0] !== null && reduction.extremesPct[1] !== null && (
                 <p className="lb" style={{ marginTop: 10 }}>
                   From both extremes: {formatNumber(reduction.extremesPct[0], 1)} to{" "}

@@ -18,7 +18,6 @@ import { Answer, Num } from "../../ui/Answer";
 import { NumberField } from "../../ui/NumberField";
 import { Choice } from "../../ui/TextField";
 import { DeskHead } from "../../pieces/DeskHead";
-import css from "./desk.module.css";
 
 const VEHICLES = {
   rod: "rod linkage, engine north-south",
@@ -108,7 +107,7 @@ export function RehearseTool() {
           </>
         )}
       </Answer>
-      <div className={`${css.deskcols} page`}>
+      <div className="split page">
         <section className="sect">
           <h2 className="hd2">
             Tests <span className="lb">choose one; its minutes count</span>

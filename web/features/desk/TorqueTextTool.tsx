@@ -57,7 +57,7 @@ export function TorqueTextTool() {
           </>
         )}
       </Answer>
-      <div className={css.deskcols}>
+      <div className="split">
         <section className="sect">
           <h2 className="hd2">As it is written</h2>
           <Input

@@ -12,6 +12,7 @@ import { DriveTrainFields, usualDrive } from "../../pieces/vibration/DriveTrainF
 import { causeOf, inWords } from "../../../domain";
 import { DeskHead } from "../../pieces/DeskHead";
 import { useKept } from "../../data/useLocalDraft";
+import { LedgerTable } from "../../ui/LedgerTable";
 
 const schema = z.object({
   layout: z.enum(["northSouth", "eastWest"]),
@@ -130,35 +131,21 @@ export function WhatTurnsTool() {
           />
         </section>
         <section className="sect">
-          <table className="ledger">
-            <thead>
-              <tr>
-                <th>rotating part</th>
-                <th>Hz</th>
-                <th>a minute</th>
-                <th className="txt" style={{ paddingLeft: 14 }}>
-                  shaking there points at
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {turns.ok &&
-                turns.sources.map((s) => (
-                  <tr key={s.id}>
-                    <td>{inWords(s.id)}</td>
-                    <td>
-                      <Figure origin="calculated" wide>
-                        {formatNumber(s.hz, 1)}
-                      </Figure>
-                    </td>
-                    <td className="n">{formatNumber(s.hz * 60, 0)}</td>
-                    <td className="txt" style={{ paddingLeft: 14 }}>
-                      {causeOf(s.id)}
-                    </td>
-                  </tr>
-                ))}
-            </tbody>
-          </table>
+          <LedgerTable heads={["rotating part", "Hz", "a minute", ["shaking there points at", "txt apart"]]}>
+            {turns.ok &&
+              turns.sources.map((s) => (
+                <tr key={s.id}>
+                  <td>{inWords(s.id)}</td>
+                  <td>
+                    <Figure origin="calculated" wide>
+                      {formatNumber(s.hz, 1)}
+                    </Figure>
+                  </td>
+                  <td className="n">{formatNumber(s.hz * 60, 0)}</td>
+                  <td className="txt apart">{causeOf(s.id)}</td>
+                </tr>
+              ))}
+          </LedgerTable>
           {turns.ok &&
             turns.notes.map((n) => (
               <p key={n} className="och">

@@ -14,6 +14,7 @@ import { Answer } from "../../ui/Answer";
 import { Tag } from "../../ui/pictograms";
 import { Empty, Skeleton, Trouble } from "../../ui/states";
 import { ReminderDialog } from "../../pieces/reminder/ReminderDialog";
+import { LedgerTable } from "../../ui/LedgerTable";
 import css from "./due.module.css";
 
 /** What is to be looked at again, over all vehicles: who is called, and the days as a calendar. */
@@ -74,59 +75,50 @@ function DueTable({ due, rechecks }: { due: readonly DueLine[]; rechecks: readon
   const [reminding, setReminding] = useState<DueLine | null>(null);
   return (
     <>
-      <table className={`ledger ${css.table}`}>
-        <thead>
-          <tr>
-            <th className="txt">tag</th>
-            <th className="txt">what</th>
-            <th className="txt">vehicle and owner</th>
-            <th className="txt">due</th>
-            <th className="txt">left</th>
-            <td />
-          </tr>
-        </thead>
-        <tbody>
-          {due.map((d) => {
-            const own = rechecks.find((r) => r.id === d.key);
-            return (
-              <tr key={d.key}>
-                <td className="txt">
-                  <Link to={`/vehicles/${d.vehicleId}`} aria-label={`Dossier of ${d.tag}`}>
-                    <Tag text={d.tag} />
-                  </Link>
-                </td>
-                <td className={`txt ${css.what}`}>
-                  {d.what}
-                  {d.jobId && (
-                    <>
-                      {" "}
-                      <Link className="lb" to={`/jobs/${d.jobId}/prove`}>
-                        its job
-                      </Link>
-                    </>
-                  )}
-                </td>
-                <td className="txt">
-                  {d.title}
-                  <p className="lb">{d.owner}</p>
-                </td>
-                <td className="txt">{whenText(d, units)}</td>
-                <td className={`txt ${d.overdue ? css.overdue : "q"}`}>{leftText(d)}</td>
-                <td className={css.acts}>
-                  <Button size="small" onClick={() => setReminding(d)}>
-                    Reminder
+      <LedgerTable
+        className={css.table}
+        heads={[["tag", "txt"], ["what", "txt"], ["vehicle and owner", "txt"], ["due", "txt"], ["left", "txt"], ""]}
+      >
+        {due.map((d) => {
+          const own = rechecks.find((r) => r.id === d.key);
+          return (
+            <tr key={d.key}>
+              <td className="txt">
+                <Link to={`/vehicles/${d.vehicleId}`} aria-label={`Dossier of ${d.tag}`}>
+                  <Tag text={d.tag} />
+                </Link>
+              </td>
+              <td className={`txt ${css.what}`}>
+                {d.what}
+                {d.jobId && (
+                  <>
+                    {" "}
+                    <Link className="lb" to={`/jobs/${d.jobId}/prove`}>
+                      its job
+                    </Link>
+                  </>
+                )}
+              </td>
+              <td className="txt">
+                {d.title}
+                <p className="lb">{d.owner}</p>
+              </td>
+              <td className="txt">{whenText(d, units)}</td>
+              <td className={`txt ${d.overdue ? css.overdue : "q"}`}>{leftText(d)}</td>
+              <td className={css.acts}>
+                <Button size="small" onClick={() => setReminding(d)}>
+                  Reminder
+                </Button>
+                {own && (
+                  <Button size="small" onClick={() => setDone(own)}>
+                    Looked at
                   </Button>
-                  {own && (
-                    <Button size="small" onClick={() => setDone(own)}>
-                      Looked at
-                    </Button>
-                  )}
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+                )}
+              </td>
+            </tr>
+          );
+        })}
+      </LedgerTable>
       {done && <DoneDialog recheck={done} edit={edit} onClose={() => setDone(null)} />}
       {reminding && <Reminder due={reminding} onClose={() => setReminding(null)} />}
     </>

@@ -6,6 +6,7 @@ import { useUnits } from "../../format/units";
 import { Figure } from "../../ui/marks";
 import { NumberField } from "../../ui/NumberField";
 import { REGION } from "./words";
+import { LedgerTable } from "../../ui/LedgerTable";
 import css from "./findLever.module.css";
 
 /** Most that is put under a pivot, mm. */
@@ -82,28 +83,18 @@ export function Chosen({
           {cell.pass ? "passes" : cell.breaks.map((b) => REGION[b]).join(", ")}
         </span>
       </h2>
-      <table className="ledger">
-        <thead>
-          <tr>
-            <td />
-            <th className="och">old</th>
-            <th className="teal">this lever</th>
-            <th>limit</th>
+      <LedgerTable heads={["", ["old", "och"], ["this lever", "teal"], "limit"]}>
+        {rows.map(([row, was, now, to]) => (
+          <tr key={row}>
+            <td>{row}</td>
+            <td className="n">{was}</td>
+            <td>
+              <Figure origin="calculated">{now}</Figure>
+            </td>
+            <td className="q">{to}</td>
           </tr>
-        </thead>
-        <tbody>
-          {rows.map(([row, was, now, to]) => (
-            <tr key={row}>
-              <td>{row}</td>
-              <td className="n">{was}</td>
-              <td>
-                <Figure origin="calculated">{now}</Figure>
-              </td>
-              <td className="q">{to}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </LedgerTable>
       <div className={css.spacer}>
         <NumberField
           label="spacer under the pivot"

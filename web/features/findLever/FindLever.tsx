@@ -150,7 +150,7 @@ export function FindLever({ view, edit, tabs }: StageProps & { tabs: React.React
           <b>{task.result.state === "refused" ? "The map could not be calculated." : "Trying levers…"}</b>
         )}
       </Answer>
-      <div className={css.page}>
+      <div className={`split ${css.page}`}>
         <div>
           <div className={css.wish}>
             <NumberField

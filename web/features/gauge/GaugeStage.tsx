@@ -115,7 +115,7 @@ function Readings({ view, edit, tabs }: StageProps & { tabs: React.ReactNode }) 
           </>
         )}
       </Answer>
-      <div className={css.gauge}>
+      <div className={`split ${css.gauge}`}>
         <div className="rcards">
           <ReadingCards
             view={view}

@@ -1,27 +1,15 @@
 import { Button, Input } from "antd";
 import { useState } from "react";
-import type { ReadingQuantity } from "../../../contract";
+import { quantityWords, type ReadingQuantity } from "../../../contract";
 import { QUANTITY_NAMES } from "../../format/words";
 import { useKeptDraft } from "../../ui/useDraft";
 import { Choice } from "../../ui/TextField";
 import type { Measurand } from "../../../domain";
 
 /** Quantities that may be taken beside the usual four; most of them in more than one place. */
-const MORE = [
-  "mountHeight",
-  "stopGap",
-  "lockoutGap",
-  "jointAngle",
-  "inclination",
-  "cableThread",
-  "rodLength",
-  "freePlayNeutral",
-  "freePlayUpDown",
-  "knobAboveTunnel",
-  "knobReach",
-  "fluidDrained",
-  "fluidFilled",
-] as const satisfies readonly ReadingQuantity[];
+const MORE = quantityWords.filter(
+  (q) => !["throw", "crossGate", "freePlayForeAft", "freePlayCross", "knobHeight"].includes(q),
+);
 
 const NAMES = Object.fromEntries(MORE.map((q) => [q, QUANTITY_NAMES[q]])) as Record<(typeof MORE)[number], string>;
 

@@ -61,9 +61,7 @@ export function Claims({ ledger }: { ledger: Ledger }) {
                     <Row kit={k} x={x} marks={marks} />
                   </td>
                   <td className="n och">{formatNumber(k.claimedPct, 0)}</td>
-                  <td className="n">
-                    <b>{formatNumber(k.measured.pct, 1)}</b> ±{formatNumber(2 * k.measured.standard, 1)}
-                  </td>
+                  <WithError {...k.measured} />
                   <td className="n">{k.effortFactor === null ? "" : `×${formatNumber(k.effortFactor, 2)}`}</td>
                   <td className="n">{k.cameBack || ""}</td>
                   <td className={k.verdict === "kept" ? css.kept : css.notKept}>{k.verdict}</td>
@@ -87,9 +85,7 @@ export function Claims({ ledger }: { ledger: Ledger }) {
                     </svg>
                   </td>
                   <td className="n och">{formatNumber(average.claimedPct, 0)}</td>
-                  <td className="n">
-                    <b>{formatNumber(average.pct, 1)}</b> ±{formatNumber(2 * average.standard, 1)}
-                  </td>
+                  <WithError {...average} />
                   <td />
                   <td />
                   <td />
@@ -112,6 +108,13 @@ export function Claims({ ledger }: { ledger: Ledger }) {
     </section>
   );
 }
+
+/** A mean and twice its standard uncertainty, %. */
+const WithError = ({ pct, standard }: { pct: number; standard: number }) => (
+  <td className="n">
+    <b>{formatNumber(pct, 1)}</b> ±{formatNumber(2 * standard, 1)}
+  </td>
+);
 
 function Row({ kit, x, marks }: { kit: KitLine; x: (pct: number) => number; marks: number[] }) {
   const { pct, low, high } = kit.measured;

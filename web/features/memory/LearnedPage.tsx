@@ -79,7 +79,7 @@ export function LearnedPage() {
           behind Ask are then judged by them.
         </Empty>
       ) : (
-        <div className={css.page}>
+        <div className={`split ${css.page}`}>
           <div>
             <Claims ledger={ledger} />
             <Wear lines={wear} />

@@ -3,6 +3,7 @@ import { formatNumber } from "../../../core";
 import type { TemplateTimes } from "../../../domain";
 import { count } from "../../format/words";
 import { Choice } from "../../ui/TextField";
+import { LedgerTable } from "../../ui/LedgerTable";
 import css from "./memory.module.css";
 
 const WIDTH = 96;
@@ -39,65 +40,55 @@ export function Minutes({ times }: { times: readonly TemplateTimes[] }) {
         />
       )}
       <div className={css.scroll} role="region" aria-label="Steps, row by row" tabIndex={0}>
-        <table className="ledger">
-          <thead>
-            <tr>
-              <th className="txt">step</th>
-              <th aria-hidden="true" />
-              <th>planned</th>
-              <th>actual</th>
-            </tr>
-          </thead>
-          <tbody>
-            {timed.map((s) => {
-              const a = s.actual!;
-              const over = a.median > OVER * s.planned;
-              return (
-                <tr key={s.id}>
-                  <td className={over ? `txt ${css.step} ${css.over}` : `txt ${css.step}`}>{s.text}</td>
-                  <td>
-                    <svg
-                      width={WIDTH}
-                      height="18"
-                      viewBox={`0 0 ${WIDTH} 18`}
-                      role="img"
-                      aria-label={`${a.least} to ${a.most} minutes, median ${a.median}`}
-                    >
-                      <rect
-                        x={x(a.least)}
-                        y="6"
-                        width={Math.max(2, x(a.most) - x(a.least))}
-                        height="6"
-                        fill={over ? "var(--ochre)" : "var(--quiet)"}
-                      />
-                      <path d={`M${x(a.median)} 3v12`} stroke="var(--ink)" strokeWidth="2" />
-                      <path
-                        d={`M${x(s.planned) - 4} 1h8l-4 7z`}
-                        fill="var(--panel)"
-                        stroke="var(--ink)"
-                        strokeWidth="1.2"
-                      />
-                    </svg>
-                  </td>
-                  <td className="n q">{formatNumber(s.planned, 0)}</td>
-                  <td className={over ? "n och" : "n"}>
-                    <b>{formatNumber(a.median, 0)}</b>
-                  </td>
-                </tr>
-              );
-            })}
-            <tr className="maj">
-              <td className="txt">
-                <b>All timed steps</b>
-              </td>
-              <td />
-              <td className="n q">{formatNumber(own.planned, 0)}</td>
-              <td className="n">
-                <b>{formatNumber(own.actual, 0)}</b>
-              </td>
-            </tr>
-          </tbody>
-        </table>
+        <LedgerTable heads={[["step", "txt"], "", "planned", "actual"]}>
+          {timed.map((s) => {
+            const a = s.actual!;
+            const over = a.median > OVER * s.planned;
+            return (
+              <tr key={s.id}>
+                <td className={over ? `txt ${css.step} ${css.over}` : `txt ${css.step}`}>{s.text}</td>
+                <td>
+                  <svg
+                    width={WIDTH}
+                    height="18"
+                    viewBox={`0 0 ${WIDTH} 18`}
+                    role="img"
+                    aria-label={`${a.least} to ${a.most} minutes, median ${a.median}`}
+                  >
+                    <rect
+                      x={x(a.least)}
+                      y="6"
+                      width={Math.max(2, x(a.most) - x(a.least))}
+                      height="6"
+                      fill={over ? "var(--ochre)" : "var(--quiet)"}
+                    />
+                    <path d={`M${x(a.median)} 3v12`} stroke="var(--ink)" strokeWidth="2" />
+                    <path
+                      d={`M${x(s.planned) - 4} 1h8l-4 7z`}
+                      fill="var(--panel)"
+                      stroke="var(--ink)"
+                      strokeWidth="1.2"
+                    />
+                  </svg>
+                </td>
+                <td className="n q">{formatNumber(s.planned, 0)}</td>
+                <td className={over ? "n och" : "n"}>
+                  <b>{formatNumber(a.median, 0)}</b>
+                </td>
+              </tr>
+            );
+          })}
+          <tr className="maj">
+            <td className="txt">
+              <b>All timed steps</b>
+            </td>
+            <td />
+            <td className="n q">{formatNumber(own.planned, 0)}</td>
+            <td className="n">
+              <b>{formatNumber(own.actual, 0)}</b>
+            </td>
+          </tr>
+        </LedgerTable>
       </div>
       <p className="lb">
         Triangle: planned. Bar: shortest to longest, with the median; ochre: a quarter over the plan.

@@ -2,8 +2,7 @@ import { boundsOf, resources, mountRoles, type MountRole, type RoomMount } from 
 import { Button } from "antd";
 import { useState } from "react";
 import { QuantityField } from "../../ui/QuantityField";
-import { ShapeFields, type FigureField } from "../../ui/ShapeFields";
-import { SlotSwitch } from "../../ui/slots";
+import { ShapeFields, type ShapeField } from "../../ui/ShapeFields";
 import { Strip, StripCell } from "../../ui/Strip";
 import { Choice, TextField } from "../../ui/TextField";
 import { RubberDialog } from "./RubberDialog";
@@ -36,7 +35,7 @@ export function MountStrip({
   onClose: () => void;
 }) {
   const [rubber, setRubber] = useState(false);
-  const fields = (list: readonly FigureField[]) => (
+  const fields = (list: readonly ShapeField[]) => (
     <ShapeFields
       shape={resources.vehicle}
       within="powerUnit.mounts[]"
@@ -132,14 +131,14 @@ export function MountStrip({
         <Button onClick={() => setRubber(true)}>Calculate from the rubber</Button>
       </StripCell>
       <StripCell title="Hangs">
-        <p className="row-flex">
-          <SlotSwitch
-            on={mount.hangs}
-            label={`${mount.name} hangs below its bracket`}
-            onChange={(hangs) => onPatch({ hangs }, hangs ? "hangs" : "is carried from below")}
-          />
-          <span className="lb">below its bracket</span>
-        </p>
+        {fields([
+          {
+            at: "hangs",
+            label: `${mount.name} hangs below its bracket`,
+            flag: "below its bracket",
+            what: mount.hangs ? "is carried from below" : "hangs",
+          },
+        ])}
       </StripCell>
     </Strip>
   );

@@ -175,10 +175,7 @@ export function FlatCanvas({
   onChoose,
   next,
   mix,
-}: {
-  bench: Bench;
-  chosen: Chosen;
-  onChoose: (chosen: Chosen) => void;
+}: CanvasProps & {
   /** What a click sets. */
   next: Pick | null;
   /** How much of the new lever is laid over the old one, 0 to 1. */
@@ -353,16 +350,15 @@ function overlay(oldPivot: SheetPoint, oldKnob: SheetPoint, newPivot: SheetPoint
   };
 }
 
-/** The picture as it was taken, to drag the sheet's corners on. */
-export function TakenCanvas({
-  bench,
-  chosen,
-  onChoose,
-}: {
+/** What is pointed at on a bench's picture. */
+export interface CanvasProps {
   bench: Bench;
   chosen: Chosen;
   onChoose: (chosen: Chosen) => void;
-}) {
+}
+
+/** The picture as it was taken, to drag the sheet's corners on. */
+export function TakenCanvas({ bench, chosen, onChoose }: CanvasProps) {
   const { live, photo, wholeAddress } = bench;
   const { svg, local } = useLocal();
   if (!live || !photo || !wholeAddress) return null;

@@ -11,6 +11,7 @@ import { Tick } from "../../ui/pictograms";
 import { capital } from "../../format/grammar";
 import { doubtsAbout, PART_NAMES, SHEET_NAMES } from "./words";
 import type { Bench } from "./usePhotoBench";
+import { LedgerTable } from "../../ui/LedgerTable";
 import css from "./photoBench.module.css";
 
 const shape = resources.sheetPhoto;
@@ -39,78 +40,58 @@ export function Ledger({ bench }: { bench: Bench }) {
   const pct = (v: number, digits = 1): string => `${formatNumber(v, digits)}\u202f%`;
   return (
     <>
-      <table className="ledger">
-        <thead>
+      <LedgerTable heads={["lengths, 95 % interval", <>{units.label("length")}</>, "", "also"]}>
+        {(["old", "new"] as const).map((part) => (
+          <Fragment key={part}>
+            <tr className="grp">
+              <td colSpan={4} className={part === "old" ? "och" : "teal"}>
+                {capital(PART_NAMES[part])}
+              </td>
+            </tr>
+            <tr>
+              <td>pin from pivot</td>
+              {length(levers[part].pinMm)}
+            </tr>
+            <tr>
+              <td>knob from pivot</td>
+              {length(levers[part].knobMm)}
+            </tr>
+          </Fragment>
+        ))}
+      </LedgerTable>
+      {pinRatio && (
+        <LedgerTable className={css.ratios} heads={["ratios", ["old", "och"], ["new", "teal"], "less throw"]}>
           <tr>
-            <th>lengths, 95 % interval</th>
-            <th>{units.label("length")}</th>
+            <td>pin, new to old</td>
             <td />
-            <th>also</th>
+            <td className="tint">
+              <Figure origin="calculated">{formatNumber(pinRatio.value, 3)}</Figure>
+            </td>
+            <td className="n">{pct(100 * (1 - 1 / pinRatio.value))}</td>
           </tr>
-        </thead>
-        <tbody>
-          {(["old", "new"] as const).map((part) => (
-            <Fragment key={part}>
-              <tr className="grp">
-                <td colSpan={4} className={part === "old" ? "och" : "teal"}>
-                  {capital(PART_NAMES[part])}
+          {reductionPct && old.ratio && fresh.ratio && (
+            <>
+              <tr className="maj">
+                <td>knob to pin</td>
+                <td>
+                  <Figure origin="calculated">{formatNumber(old.ratio.value, 3)}</Figure>
+                </td>
+                <td className="tint">
+                  <Figure origin="calculated">{formatNumber(fresh.ratio.value, 3)}</Figure>
+                </td>
+                <td className="n">
+                  {pct(reductionPct.value)} ± {formatNumber(reductionPct.expanded, 1)}
                 </td>
               </tr>
               <tr>
-                <td>pin from pivot</td>
-                {length(levers[part].pinMm)}
+                <td className="q">95 % interval</td>
+                <td className="n q">± {formatNumber(old.ratio.expanded, 3)}</td>
+                <td className="n q tint">± {formatNumber(fresh.ratio.expanded, 3)}</td>
+                <td />
               </tr>
-              <tr>
-                <td>knob from pivot</td>
-                {length(levers[part].knobMm)}
-              </tr>
-            </Fragment>
-          ))}
-        </tbody>
-      </table>
-      {pinRatio && (
-        <table className={`ledger ${css.ratios}`}>
-          <thead>
-            <tr>
-              <th>ratios</th>
-              <th className="och">old</th>
-              <th className="teal">new</th>
-              <th>less throw</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr>
-              <td>pin, new to old</td>
-              <td />
-              <td className="tint">
-                <Figure origin="calculated">{formatNumber(pinRatio.value, 3)}</Figure>
-              </td>
-              <td className="n">{pct(100 * (1 - 1 / pinRatio.value))}</td>
-            </tr>
-            {reductionPct && old.ratio && fresh.ratio && (
-              <>
-                <tr className="maj">
-                  <td>knob to pin</td>
-                  <td>
-                    <Figure origin="calculated">{formatNumber(old.ratio.value, 3)}</Figure>
-                  </td>
-                  <td className="tint">
-                    <Figure origin="calculated">{formatNumber(fresh.ratio.value, 3)}</Figure>
-                  </td>
-                  <td className="n">
-                    {pct(reductionPct.value)} ± {formatNumber(reductionPct.expanded, 1)}
-                  </td>
-                </tr>
-                <tr>
-                  <td className="q">95 % interval</td>
-                  <td className="n q">± {formatNumber(old.ratio.expanded, 3)}</td>
-                  <td className="n q tint">± {formatNumber(fresh.ratio.expanded, 3)}</td>
-                  <td />
-                </tr>
-              </>
-            )}
-          </tbody>
-        </table>
+            </>
+          )}
+        </LedgerTable>
       )}
       {most && reductionPct && (
         <p className={css.note}>

@@ -2,23 +2,14 @@ import { Button } from "antd";
 import type { Pixel } from "../../../core";
 import { useGrip } from "../../ui/useGrip";
 import { formatNumber } from "../../../core";
-import type { Chosen } from "./Canvas";
-import type { Bench } from "./usePhotoBench";
+import type { CanvasProps } from "./Canvas";
 import css from "./photoBench.module.css";
 
 const LARGER = 8;
 const SIZE_PX = 124;
 
 /** Eight times the picture about the chosen corner or point: dragged, or moved by arrow keys a tenth of a pixel. */
-export function Magnifier({
-  bench,
-  chosen,
-  onChoose,
-}: {
-  bench: Bench;
-  chosen: Chosen;
-  onChoose: (chosen: Chosen) => void;
-}) {
+export function Magnifier({ bench, chosen, onChoose }: CanvasProps) {
   const { live, photo, seen, wholeAddress } = bench;
   const corner = chosen?.kind === "corner" ? chosen.corner : null;
   const at: Pixel | null =

@@ -170,7 +170,7 @@ export function PhotoBench({ view, edit, tabs }: StageProps & { tabs: React.Reac
           </>
         )}
       </Answer>
-      <div className={css.page}>
+      <div className={`split ${css.page}`}>
         <div className={css.left}>
           <Keys
             bench={bench}

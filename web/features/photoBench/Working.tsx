@@ -1,6 +1,7 @@
 import { formatNumber } from "../../../core";
 import { useUnits } from "../../format/units";
 import type { Bench } from "./usePhotoBench";
+import { LedgerTable } from "../../ui/LedgerTable";
 
 /** Where every figure of the picture comes from, down to the places on the sheet. */
 export function Working({ bench }: { bench: Bench }) {
@@ -17,26 +18,16 @@ export function Working({ bench }: { bench: Bench }) {
         {live.focal35Mm !== null &&
           " With the lens known the camera’s place is known too, and what lies above the sheet is put right along its line of sight."}
       </p>
-      <table className="ledger">
-        <thead>
-          <tr>
-            <th>point</th>
-            <th>across, mm</th>
-            <th>down, mm</th>
-            <th>one standard uncertainty, mm</th>
+      <LedgerTable heads={["point", "across, mm", "down, mm", "one standard uncertainty, mm"]}>
+        {places.points.map((p) => (
+          <tr key={p.name}>
+            <td>{p.name}</td>
+            <td className="n">{formatNumber(p.xMm, 2)}</td>
+            <td className="n">{formatNumber(p.yMm, 2)}</td>
+            <td className="n">{formatNumber(p.standardMm, 2)}</td>
           </tr>
-        </thead>
-        <tbody>
-          {places.points.map((p) => (
-            <tr key={p.name}>
-              <td>{p.name}</td>
-              <td className="n">{formatNumber(p.xMm, 2)}</td>
-              <td className="n">{formatNumber(p.yMm, 2)}</td>
-              <td className="n">{formatNumber(p.standardMm, 2)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </LedgerTable>
       {r && old?.ratio && fresh?.ratio && (
         <p>
           Less throw = 1 − (knob ÷ pin, new) ÷ (knob ÷ pin, old) = 1 − {formatNumber(fresh.ratio.value, 3)} ÷{" "}

@@ -125,7 +125,7 @@ export function BeginWork({ view, edit, tabs, onOwn }: StageProps & { tabs: Reac
           </>
         )}
       </Answer>
-      <div className={css.begin}>
+      <div className={`split ${css.begin}`}>
         <section className="sect" aria-label="Kinds of job">
           <h2 className="hd2">
             Kinds of job{" "}

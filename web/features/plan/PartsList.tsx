@@ -3,8 +3,6 @@ import { Button } from "antd";
 import { formatNumber } from "../../../core";
 import { useState } from "react";
 import { useShopQuery } from "../../data/api";
-import { PriceField } from "../../ui/NumberField";
-import { SlotSwitch } from "../../ui/slots";
 import { Choice, TextField } from "../../ui/TextField";
 import type { StageProps } from "../../data/stage";
 import { nextPosition, fitDoubts, positionAt } from "../../../domain";
@@ -107,32 +105,42 @@ export function PartsList({ view, edit }: StageProps) {
                       { at: "builtFrom", label: "built from", day: "month" },
                       { at: "builtTo", label: "built to", day: "month" },
                       { at: "quantity", label: "how many", what: "quantity" },
+                      { at: "price", label: "price each", price: currency, what: "price" },
                     ]}
                     onChange={(data, what) => patch(p, data, what)}
-                  />
-                  <PriceField
-                    label="price each"
-                    value={p.price}
-                    currency={currency}
-                    onCommit={(price) => patch(p, { price }, "price")}
                   />
                 </div>
                 <TextField label="note" value={p.note} onCommit={(note) => patch(p, { note }, "note")} />
                 <div className="row-flex">
-                  <SlotSwitch
-                    on={p.carriedOver}
-                    label={`${p.name} is carried over from the old part`}
-                    onChange={(carriedOver) => patch(p, { carriedOver }, carriedOver ? "carried over" : "new")}
-                  />
-                  <span>carried over from the old part</span>
-                  <SlotSwitch
-                    on={p.alternative}
-                    label={`${p.name} is an alternative`}
-                    onChange={(alternative) =>
-                      patch(p, { alternative }, alternative ? "alternative" : "the one we take")
+                  <ShapeFields
+                    shape={resources.part}
+                    value={p}
+                    fields={[
+                      {
+                        at: "carriedOver",
+                        label: `${p.name} is carried over from the old part`,
+                        flag: "carried over from the old part",
+                      },
+                      {
+                        at: "alternative",
+                        label: `${p.name} is an alternative`,
+                        flag: "alternative, not in the total",
+                      },
+                    ]}
+                    onChange={(data) =>
+                      patch(
+                        p,
+                        data,
+                        data.carriedOver !== undefined
+                          ? data.carriedOver
+                            ? "carried over"
+                            : "new"
+                          : data.alternative
+                            ? "alternative"
+                            : "the one we take",
+                      )
                     }
                   />
-                  <span>alternative, not in the total</span>
                   <span className="push" />
                   <GiveBack view={view} edit={edit} of={p} />
                   <Button size="small" onClick={() => edit.remove("part", p, `${p.name} into the bin`)}>

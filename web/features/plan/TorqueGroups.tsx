@@ -8,7 +8,8 @@ import { newId } from "../../data/saving";
 import { SpecFigure } from "../../pieces/torque/SpecFigure";
 import { SortableList } from "../../ui/SortableList";
 import { GiveBack } from "./GiveBack";
-import { GroupForm, LOADS } from "./GroupForm";
+import { LOADS } from "../../pieces/torque/FastenerFields";
+import { GroupForm } from "./GroupForm";
 import { BoltPatternMini } from "../../pieces/torque/BoltPattern";
 import type { StageProps } from "../../data/stage";
 import { AddLine } from "../../ui/AddLine";
@@ -80,7 +81,7 @@ export function TorqueGroups({ view, edit }: StageProps) {
         {(g) => (
           <>
             <Press
-              className={css.gline}
+              className={`pname ${css.gline}`}
               aria-expanded={open === g.id}
               onClick={() => setOpen(open === g.id ? null : g.id)}
             >

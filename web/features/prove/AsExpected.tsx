@@ -3,6 +3,7 @@ import { formatNumber } from "../../../core";
 import { expectationsOf, type Expectation } from "../../../domain";
 import { useUnits } from "../../format/units";
 import { Figure } from "../../ui/marks";
+import { LedgerTable } from "../../ui/LedgerTable";
 import css from "./prove.module.css";
 
 const NAMES: Record<Expectation["what"], string> = {
@@ -28,41 +29,31 @@ export function AsExpected({ view }: { view: JobView }) {
       <h2 className="hd2">
         Expected in Compare <span className="lb">beside what was measured</span>
       </h2>
-      <table className="ledger">
-        <thead>
-          <tr>
-            <td />
-            <th>expected</th>
-            <th>measured</th>
-            <td />
+      <LedgerTable heads={["", "expected", "measured", ""]}>
+        {list.map((e) => (
+          <tr key={e.what}>
+            <td>{NAMES[e.what]}</td>
+            <td>
+              <Figure origin="calculated">{show(e, e.expected, e.what === "knobUp")}</Figure>
+            </td>
+            <td>
+              {e.measured ? (
+                <Figure origin="measured">
+                  {show(e, e.measured.mean, e.what === "knobUp")} ±
+                  {e.what === "reduction"
+                    ? formatNumber(e.measured.expanded, 1)
+                    : units.bare(e.measured.expanded, "length")}
+                </Figure>
+              ) : (
+                <Figure origin="missing" />
+              )}
+            </td>
+            <td className={e.verdict === "met" ? "mos" : e.verdict === "not met" ? css.notMet : "q"}>
+              {e.verdict ?? "not measured yet"}
+            </td>
           </tr>
-        </thead>
-        <tbody>
-          {list.map((e) => (
-            <tr key={e.what}>
-              <td>{NAMES[e.what]}</td>
-              <td>
-                <Figure origin="calculated">{show(e, e.expected, e.what === "knobUp")}</Figure>
-              </td>
-              <td>
-                {e.measured ? (
-                  <Figure origin="measured">
-                    {show(e, e.measured.mean, e.what === "knobUp")} ±
-                    {e.what === "reduction"
-                      ? formatNumber(e.measured.expanded, 1)
-                      : units.bare(e.measured.expanded, "length")}
-                  </Figure>
-                ) : (
-                  <Figure origin="missing" />
-                )}
-              </td>
-              <td className={e.verdict === "met" ? "mos" : e.verdict === "not met" ? css.notMet : "q"}>
-                {e.verdict ?? "not measured yet"}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </LedgerTable>
     </section>
   );
 }

@@ -3,6 +3,7 @@ import { formatNumber } from "../../../core";
 import { useUnits } from "../../format/units";
 import { Figure } from "../../ui/marks";
 import { findReading, resultOf, heightsOf } from "../../../domain";
+import { LedgerTable } from "../../ui/LedgerTable";
 
 /** What was expected of the chosen mounts, beside what was measured when they were in. */
 export function Expected({ view }: { view: JobView }) {
@@ -25,67 +26,58 @@ export function Expected({ view }: { view: JobView }) {
       <h2 className="hd2">
         Expected of the mounts <span className="lb">{chosen.name}</span>
       </h2>
-      <table className="ledger">
-        <thead>
+      <LedgerTable heads={["", "expected", "measured after"]}>
+        {Object.keys(chosen.changes).map((name) => {
+          const own = after.find((h) => h.mount.name === name);
+          return (
+            <tr key={name}>
+              <td>height, {name}</td>
+              <td>
+                <Figure origin="calculated">
+                  {own?.mount.nominalMm == null ? "not known" : units.show(own.mount.nominalMm, "length")}
+                </Figure>
+              </td>
+              <td>{measured(own?.measured ? units.show(own.measured.meanMm, "length") : null)}</td>
+            </tr>
+          );
+        })}
+        {expect.inclinationDeg !== null && (
           <tr>
-            <td />
-            <th>expected</th>
-            <th>measured after</th>
+            <td>gearbox rises to the front</td>
+            <td>
+              <Figure origin="calculated">{formatNumber(expect.inclinationDeg, 2)}°</Figure>
+            </td>
+            <td>{measured(inclination ? `${formatNumber(resultOf(inclination).mean, 2)}°` : null)}</td>
           </tr>
-        </thead>
-        <tbody>
-          {Object.keys(chosen.changes).map((name) => {
-            const own = after.find((h) => h.mount.name === name);
-            return (
-              <tr key={name}>
-                <td>height, {name}</td>
-                <td>
-                  <Figure origin="calculated">
-                    {own?.mount.nominalMm == null ? "not known" : units.show(own.mount.nominalMm, "length")}
-                  </Figure>
-                </td>
-                <td>{measured(own?.measured ? units.show(own.measured.meanMm, "length") : null)}</td>
-              </tr>
-            );
-          })}
-          {expect.inclinationDeg !== null && (
-            <tr>
-              <td>gearbox rises to the front</td>
-              <td>
-                <Figure origin="calculated">{formatNumber(expect.inclinationDeg, 2)}°</Figure>
-              </td>
-              <td>{measured(inclination ? `${formatNumber(resultOf(inclination).mean, 2)}°` : null)}</td>
-            </tr>
-          )}
-          {expect.jointDeg.map((deg, i) => (
-            <tr key={i}>
-              <td>joint {i + 1}</td>
-              <td>
-                <Figure origin="calculated">{formatNumber(deg, 2)}°</Figure>
-              </td>
-              <td />
-            </tr>
-          ))}
-          {expect.shifterMm !== null && (
-            <tr>
-              <td>shifter moves, full torque in first</td>
-              <td>
-                <Figure origin="calculated">{units.show(expect.shifterMm, "length")}</Figure>
-              </td>
-              <td />
-            </tr>
-          )}
-          {expect.idleDb !== null && (
-            <tr>
-              <td>idle, against new original mounts</td>
-              <td>
-                <Figure origin="calculated">{formatNumber(expect.idleDb, 1, true)} dB</Figure>
-              </td>
-              <td />
-            </tr>
-          )}
-        </tbody>
-      </table>
+        )}
+        {expect.jointDeg.map((deg, i) => (
+          <tr key={i}>
+            <td>joint {i + 1}</td>
+            <td>
+              <Figure origin="calculated">{formatNumber(deg, 2)}°</Figure>
+            </td>
+            <td />
+          </tr>
+        ))}
+        {expect.shifterMm !== null && (
+          <tr>
+            <td>shifter moves, full torque in first</td>
+            <td>
+              <Figure origin="calculated">{units.show(expect.shifterMm, "length")}</Figure>
+            </td>
+            <td />
+          </tr>
+        )}
+        {expect.idleDb !== null && (
+          <tr>
+            <td>idle, against new original mounts</td>
+            <td>
+              <Figure origin="calculated">{formatNumber(expect.idleDb, 1, true)} dB</Figure>
+            </td>
+            <td />
+          </tr>
+        )}
+      </LedgerTable>
       <p className="lb">Take the heights again on the cards; drive it, and say in the verdict what is heard.</p>
     </section>
   );

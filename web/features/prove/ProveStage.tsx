@@ -35,6 +35,7 @@ import { LeftOver } from "./LeftOver";
 import { RoadTable } from "../../pieces/vibration/RoadTable";
 import { ShakeProved } from "../../pieces/vibration/ShakeProved";
 import { BeforeAfterScale } from "../../pieces/BeforeAfterScale";
+import { LedgerTable } from "../../ui/LedgerTable";
 import css from "./prove.module.css";
 
 /** Before against after: is the change real, was the claim true. */
@@ -170,68 +171,63 @@ function ComparisonTable({
         </span>
       </h2>
       <div className={css.scrollx}>
-        <table className="ledger">
-          <thead>
-            <tr>
-              <th>what</th>
-              <th className="och">before</th>
-              <th className="teal">after</th>
-              <th>difference</th>
-              <th>shorter by</th>
-              <th className="txt" style={{ paddingLeft: 14 }}>
-                on the scale
-              </th>
-              <th>change</th>
-            </tr>
-          </thead>
-          <tbody>
-            {cards.map((m) => {
-              const before = findReading(view.reading, m, "before");
-              const after = findReading(view.reading, m, "after");
-              const both = before && after ? comparisonOf(before, after) : null;
-              const kind = quantityKinds[m.quantity];
-              const [b, a] = [before && resultOf(before), after && resultOf(after)];
-              return (
-                <tr key={measurandKey(m)} className={m === cards[0] ? "maj" : undefined}>
-                  <td>
-                    {m.quantity === "throw" ? `throw, ${measurandName(m)}` : measurandName(m).toLowerCase()}
-                    {kind !== "length" && `, ${units.label(kind)}`}
-                  </td>
-                  <td>{b ? show(b.mean, b.expanded, kind) : <Figure origin="missing" wide />}</td>
-                  <td className="tint">{a ? show(a.mean, a.expanded, kind) : <Figure origin="missing" wide />}</td>
-                  <td className="n">
-                    {both?.change
-                      ? `${units.signed(-both.change.difference, kind)} ±${units.bare(both.change.expanded, kind)}`
-                      : ""}
-                  </td>
-                  <td className="n">
-                    {both?.reduction
-                      ? `${formatNumber(both.reduction.pct, 1)} (${formatNumber(both.reduction.lowPct, 1)} to ${formatNumber(both.reduction.highPct, 1)})\u202f%`
-                      : ""}
-                  </td>
-                  <td style={{ paddingLeft: 14 }}>{b && <BeforeAfterScale before={b} after={a ?? null} />}</td>
-                  <td className={both?.change?.verdict === "shown" ? "mos" : "q"}>{both?.change?.verdict ?? ""}</td>
-                </tr>
-              );
-            })}
-            {claim !== null && (
-              <tr>
-                <td>maker’s claim</td>
-                <td />
-                <td className="tint" />
-                <td />
+        <LedgerTable
+          heads={[
+            "what",
+            ["before", "och"],
+            ["after", "teal"],
+            "difference",
+            "shorter by",
+            ["on the scale", "txt apart"],
+            "change",
+          ]}
+        >
+          {cards.map((m) => {
+            const before = findReading(view.reading, m, "before");
+            const after = findReading(view.reading, m, "after");
+            const both = before && after ? comparisonOf(before, after) : null;
+            const kind = quantityKinds[m.quantity];
+            const [b, a] = [before && resultOf(before), after && resultOf(after)];
+            return (
+              <tr key={measurandKey(m)} className={m === cards[0] ? "maj" : undefined}>
                 <td>
-                  <Figure origin="claimed">
-                    {formatNumber(claim, 1)}
-                    {"\u202f%"}
-                  </Figure>
+                  {m.quantity === "throw" ? `throw, ${measurandName(m)}` : measurandName(m).toLowerCase()}
+                  {kind !== "length" && `, ${units.label(kind)}`}
                 </td>
-                <td />
-                <td />
+                <td>{b ? show(b.mean, b.expanded, kind) : <Figure origin="missing" wide />}</td>
+                <td className="tint">{a ? show(a.mean, a.expanded, kind) : <Figure origin="missing" wide />}</td>
+                <td className="n">
+                  {both?.change
+                    ? `${units.signed(-both.change.difference, kind)} ±${units.bare(both.change.expanded, kind)}`
+                    : ""}
+                </td>
+                <td className="n">
+                  {both?.reduction
+                    ? `${formatNumber(both.reduction.pct, 1)} (${formatNumber(both.reduction.lowPct, 1)} to ${formatNumber(both.reduction.highPct, 1)})\u202f%`
+                    : ""}
+                </td>
+                <td style={{ paddingLeft: 14 }}>{b && <BeforeAfterScale before={b} after={a ?? null} />}</td>
+                <td className={both?.change?.verdict === "shown" ? "mos" : "q"}>{both?.change?.verdict ?? ""}</td>
               </tr>
-            )}
-          </tbody>
-        </table>
+            );
+          })}
+          {claim !== null && (
+            <tr>
+              <td>maker’s claim</td>
+              <td />
+              <td className="tint" />
+              <td />
+              <td>
+                <Figure origin="claimed">
+                  {formatNumber(claim, 1)}
+                  {"\u202f%"}
+                </Figure>
+              </td>
+              <td />
+              <td />
+            </tr>
+          )}
+        </LedgerTable>
       </div>
       <OriginLegend only={["measured", "claimed", "missing"]} />
     </section>

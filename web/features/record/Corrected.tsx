@@ -1,12 +1,10 @@
 import type { JobView } from "../../../contract";
 import { useHistoryQuery } from "../../data/api";
-import { dateText } from "../../format/words";
-import { usePeople } from "../../data/useJobView";
+import { WhoWhen } from "./WhoWhen";
 
 /** What was changed after the job was closed, by whom and why. */
 export function Corrected({ view }: { view: JobView }) {
   const { data } = useHistoryQuery({ scope: `job:${view.job.id}`, limit: 500 });
-  const { initialsOf } = usePeople();
   const corrections = data?.changes.filter((c) => c.correction && c.state === "done") ?? [];
   if (!corrections.length) return null;
   return (
@@ -15,8 +13,7 @@ export function Corrected({ view }: { view: JobView }) {
       <ul className="lined">
         {corrections.map((c) => (
           <li key={c.id}>
-            {c.label}. Reason: {c.correction}{" "}
-            <span className="lb">{[initialsOf(c.personId), dateText(c.at)].filter(Boolean).join(", ")}</span>
+            {c.label}. Reason: {c.correction} <WhoWhen personId={c.personId} at={c.at} />
           </li>
         ))}
       </ul>

@@ -3,6 +3,7 @@ import { formatNumber } from "../../../core";
 import { fitDoubts } from "../../../domain";
 import { dateText } from "../../format/words";
 import { doubtText } from "../../format/fitDoubts";
+import { LedgerTable } from "../../ui/LedgerTable";
 
 const STATE: Record<Part["state"], string> = {
   needed: "not recorded as fitted",
@@ -27,40 +28,29 @@ export function Fitted({ view, currency }: { view: JobView; currency: string }) 
         </p>
       )}
       {parts.length > 0 && (
-        <table className="ledger">
-          <thead>
-            <tr>
-              <th>part</th>
-              <th className="txt">number</th>
-              <th className="txt">fits</th>
-              <th>how many</th>
-              <th>{currency}</th>
+        <LedgerTable heads={["part", ["number", "txt"], ["fits", "txt"], "how many", currency]}>
+          {parts.map((p) => (
+            <tr key={p.id}>
+              <td>
+                {[
+                  p.name,
+                  p.carriedOver ? "carried over from the old part" : STATE[p.state],
+                  ...fitDoubts(p, view.vehicle).map(doubtText),
+                ]
+                  .filter(Boolean)
+                  .join(", ")}
+              </td>
+              <td className="txt n">{p.number}</td>
+              <td className="txt">
+                {[p.variant, p.builtFrom && `from ${dateText(p.builtFrom)}`, p.builtTo && `to ${dateText(p.builtTo)}`]
+                  .filter(Boolean)
+                  .join(" ")}
+              </td>
+              <td className="n">{formatNumber(p.quantity, Number.isInteger(p.quantity) ? 0 : 2)}</td>
+              <td className="n">{p.price === null || p.carriedOver ? "" : formatNumber(p.price * p.quantity, 2)}</td>
             </tr>
-          </thead>
-          <tbody>
-            {parts.map((p) => (
-              <tr key={p.id}>
-                <td>
-                  {[
-                    p.name,
-                    p.carriedOver ? "carried over from the old part" : STATE[p.state],
-                    ...fitDoubts(p, view.vehicle).map(doubtText),
-                  ]
-                    .filter(Boolean)
-                    .join(", ")}
-                </td>
-                <td className="txt n">{p.number}</td>
-                <td className="txt">
-                  {[p.variant, p.builtFrom && `from ${dateText(p.builtFrom)}`, p.builtTo && `to ${dateText(p.builtTo)}`]
-                    .filter(Boolean)
-                    .join(" ")}
-                </td>
-                <td className="n">{formatNumber(p.quantity, Number.isInteger(p.quantity) ? 0 : 2)}</td>
-                <td className="n">{p.price === null || p.carriedOver ? "" : formatNumber(p.price * p.quantity, 2)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+          ))}
+        </LedgerTable>
       )}
     </section>
   );

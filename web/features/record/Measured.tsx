@@ -4,6 +4,7 @@ import { METHOD_NAMES } from "../../format/words";
 import { useUnits } from "../../format/units";
 import { comparisonOf, findReading, measurandKey, measurandsOf, resultOf } from "../../../domain";
 import { measurandName } from "../../pieces/readings/ReadingCard";
+import { LedgerTable } from "../../ui/LedgerTable";
 
 /** Both units, and a tape's fraction where it was read in inches. */
 function useBoth() {
@@ -27,47 +28,34 @@ export function Measured({ view }: { view: JobView }) {
   return (
     <section>
       <h2 className="hd2">What was measured</h2>
-      <table className="ledger">
-        <thead>
-          <tr>
-            <th>what</th>
-            <th>before</th>
-            <th>after</th>
-            <th>difference</th>
-            <th className="txt" style={{ paddingLeft: 10 }}>
-              taken with
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((m) => {
-            const [b, a] = [findReading(view.reading, m, "before"), findReading(view.reading, m, "after")];
-            const change = b && a ? comparisonOf(b, a).change : null;
-            const any = b ?? a;
-            return (
-              <tr key={measurandKey(m)}>
-                <td>{m.quantity === "throw" ? `throw, ${measurandName(m)}` : measurandName(m).toLowerCase()}</td>
-                <td className="n">
-                  {b ? both(resultOf(b).mean, b.values[0].typed, quantityKinds[m.quantity]) : "not taken"}
-                </td>
-                <td className="n">
-                  {a ? both(resultOf(a).mean, a.values[0].typed, quantityKinds[m.quantity]) : "not taken"}
-                </td>
-                <td className="n">
-                  {change &&
-                    (change.verdict === "shown"
-                      ? `${units.signed(-change.difference, quantityKinds[m.quantity])} ±${units.show(change.expanded, quantityKinds[m.quantity])}`
-                      : "within measuring error")}
-                </td>
-                <td className="txt" style={{ paddingLeft: 10 }}>
-                  {any && `${METHOD_NAMES[any.method]}${any.resolution ? `, to ${any.resolution.typed}` : ""}`}
-                  {(b?.simulated || a?.simulated) && ", simulated instrument"}
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <LedgerTable heads={["what", "before", "after", "difference", ["taken with", "txt apart"]]}>
+        {rows.map((m) => {
+          const [b, a] = [findReading(view.reading, m, "before"), findReading(view.reading, m, "after")];
+          const change = b && a ? comparisonOf(b, a).change : null;
+          const any = b ?? a;
+          return (
+            <tr key={measurandKey(m)}>
+              <td>{m.quantity === "throw" ? `throw, ${measurandName(m)}` : measurandName(m).toLowerCase()}</td>
+              <td className="n">
+                {b ? both(resultOf(b).mean, b.values[0].typed, quantityKinds[m.quantity]) : "not taken"}
+              </td>
+              <td className="n">
+                {a ? both(resultOf(a).mean, a.values[0].typed, quantityKinds[m.quantity]) : "not taken"}
+              </td>
+              <td className="n">
+                {change &&
+                  (change.verdict === "shown"
+                    ? `${units.signed(-change.difference, quantityKinds[m.quantity])} ±${units.show(change.expanded, quantityKinds[m.quantity])}`
+                    : "within measuring error")}
+              </td>
+              <td className="txt apart">
+                {any && `${METHOD_NAMES[any.method]}${any.resolution ? `, to ${any.resolution.typed}` : ""}`}
+                {(b?.simulated || a?.simulated) && ", simulated instrument"}
+              </td>
+            </tr>
+          );
+        })}
+      </LedgerTable>
     </section>
   );
 }

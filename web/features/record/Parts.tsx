@@ -8,6 +8,7 @@ import { useUnits } from "../../format/units";
 import { dateText, vehicleTitle } from "../../format/words";
 import { proofOf, simulatedNote } from "../../pieces/job/headline";
 import { Tag } from "../../ui/pictograms";
+import { WhoWhen } from "./WhoWhen";
 import css from "./record.module.css";
 
 /** What was looked at before the vehicle went back, and what of it was not. */
@@ -110,7 +111,6 @@ export function Complaint({ view }: { view: JobView }) {
 }
 
 export function WasSet({ view }: { view: JobView }) {
-  const { initialsOf } = usePeople();
   const set = view.setting.filter((s) => s.state === "set");
   if (!set.length) return null;
   return (
@@ -119,8 +119,7 @@ export function WasSet({ view }: { view: JobView }) {
       <ul className="lined">
         {set.map((s) => (
           <li key={s.id}>
-            <b>{s.name || TOOL_NAMES[s.tool]}.</b> {s.says}{" "}
-            <span className="lb">{[initialsOf(s.personId), s.at && dateText(s.at)].filter(Boolean).join(", ")}</span>
+            <b>{s.name || TOOL_NAMES[s.tool]}.</b> {s.says} <WhoWhen personId={s.personId} at={s.at} />
           </li>
         ))}
       </ul>

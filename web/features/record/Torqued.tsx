@@ -5,6 +5,7 @@ import { useUnits } from "../../format/units";
 import { OriginMark } from "../../ui/marks";
 import { torqueWords } from "../../ui/SpecField";
 import { usePeople } from "../../data/useJobView";
+import { LedgerTable } from "../../ui/LedgerTable";
 
 /** Every group with its specification, what was read at its bolts, by whom and on what the vehicle stood. */
 export function Torqued({ view }: { view: JobView }) {
@@ -13,21 +14,18 @@ export function Torqued({ view }: { view: JobView }) {
   return (
     <section>
       <h2 className="hd2">What was torqued</h2>
-      <table className="ledger">
-        <thead>
-          <tr>
-            <th>where</th>
-            <th className="txt">specification</th>
-            <th className="txt">read at the bolts, {units.label("torque")}</th>
-            <th className="txt">by, when</th>
-          </tr>
-        </thead>
-        <tbody>
-          {view.torqueGroup.map((g) => (
-            <TorqueRow key={g.id} group={g} signatures={view.signature} />
-          ))}
-        </tbody>
-      </table>
+      <LedgerTable
+        heads={[
+          "where",
+          ["specification", "txt"],
+          [<>read at the bolts, {units.label("torque")}</>, "txt"],
+          ["by, when", "txt"],
+        ]}
+      >
+        {view.torqueGroup.map((g) => (
+          <TorqueRow key={g.id} group={g} signatures={view.signature} />
+        ))}
+      </LedgerTable>
     </section>
   );
 }

@@ -10,6 +10,7 @@ import { count } from "../../format/words";
 import { HiddenFile } from "../../ui/HiddenFile";
 import { Choice, TextField } from "../../ui/TextField";
 import { useImport, type RowChoice } from "./useImport";
+import { LedgerTable } from "../../ui/LedgerTable";
 import css from "./sheets.module.css";
 
 const ROLES: Record<ColumnRole, string> = {
@@ -231,23 +232,11 @@ const written = (l: LineFields): string => {
 function Drafts({ model }: { model: Model }) {
   if (!model.drafts.length) return null;
   return (
-    <table className={`ledger ${css.drafts}`}>
-      <thead>
-        <tr>
-          <th>row</th>
-          <th>where</th>
-          <th>value</th>
-          <th>here now</th>
-          <th>flags</th>
-          <th>do</th>
-        </tr>
-      </thead>
-      <tbody>
-        {model.drafts.slice(0, SHOWN).map((d) => (
-          <Draft key={d.row} draft={d} model={model} />
-        ))}
-      </tbody>
-    </table>
+    <LedgerTable className={css.drafts} heads={["row", "where", "value", "here now", "flags", "do"]}>
+      {model.drafts.slice(0, SHOWN).map((d) => (
+        <Draft key={d.row} draft={d} model={model} />
+      ))}
+    </LedgerTable>
   );
 }
 
@@ -328,44 +317,31 @@ function MergeList({ model }: { model: Model }) {
           ))}
         </ul>
       )}
-      <table className={`ledger ${css.drafts}`}>
-        <thead>
-          <tr>
-            <th>what</th>
-            <th>name</th>
-            <th>in the file</th>
-            <th>here</th>
-            <th>do</th>
-          </tr>
-        </thead>
-        <tbody>
-          {merge.map((m, i) =>
-            m.same || i >= SHOWN * 2 ? null : (
-              <tr key={i}>
-                <td className="txt lb">{LINE_KIND_NAMES[m.theirs.kind]}</td>
-                <td className="txt">{m.theirs.name}</td>
-                <td className="txt n">{written(m.theirs)}</td>
-                <td className="txt n">{m.mine ? written(m.mine) : "not here"}</td>
-                <td className="txt">
-                  <Select
-                    size="small"
-                    aria-label={`What to do with ${m.theirs.name}`}
-                    value={model.mergeChoice(i)}
-                    popupMatchSelectWidth={false}
-                    onChange={(c) => model.chooseMerge(i, c)}
-                    options={(m.mine ? (["keep", "take", "beside"] as const) : (["take", "keep"] as const)).map(
-                      (c) => ({
-                        value: c,
-                        label: m.mine ? MERGE[c] : c === "take" ? "add it" : "leave it out",
-                      }),
-                    )}
-                  />
-                </td>
-              </tr>
-            ),
-          )}
-        </tbody>
-      </table>
+      <LedgerTable className={css.drafts} heads={["what", "name", "in the file", "here", "do"]}>
+        {merge.map((m, i) =>
+          m.same || i >= SHOWN * 2 ? null : (
+            <tr key={i}>
+              <td className="txt lb">{LINE_KIND_NAMES[m.theirs.kind]}</td>
+              <td className="txt">{m.theirs.name}</td>
+              <td className="txt n">{written(m.theirs)}</td>
+              <td className="txt n">{m.mine ? written(m.mine) : "not here"}</td>
+              <td className="txt">
+                <Select
+                  size="small"
+                  aria-label={`What to do with ${m.theirs.name}`}
+                  value={model.mergeChoice(i)}
+                  popupMatchSelectWidth={false}
+                  onChange={(c) => model.chooseMerge(i, c)}
+                  options={(m.mine ? (["keep", "take", "beside"] as const) : (["take", "keep"] as const)).map((c) => ({
+                    value: c,
+                    label: m.mine ? MERGE[c] : c === "take" ? "add it" : "leave it out",
+                  }))}
+                />
+              </td>
+            </tr>
+          ),
+        )}
+      </LedgerTable>
     </>
   );
 }

@@ -1,5 +1,12 @@
 import { useMemo, useState } from "react";
-import type { LineKind, LineSource, Operation, SheetView, SpecLine } from "../../../contract";
+import {
+  unknownSource,
+  type LineKind,
+  type LineSource,
+  type Operation,
+  type SheetView,
+  type SpecLine,
+} from "../../../contract";
 import { readTable } from "../../../core";
 import {
   besideEachOther,
@@ -24,16 +31,6 @@ export type RowChoice = "add" | "beside" | "replace" | "leave";
 /** Operations of one change: the server takes so many at once. */
 const AT_ONCE = 140;
 
-const SOURCE: ImportAsk["source"] = {
-  how: "document",
-  title: "",
-  edition: "",
-  page: "",
-  date: null,
-  trust: "some",
-  photo: null,
-};
-
 const usualChoice = (d: DraftLine): RowChoice =>
   !d.there ? "add" : d.disagrees ? "beside" : d.there.sources.some((s) => s.typed) ? "leave" : "beside";
 
@@ -56,7 +53,7 @@ export function useImport(view: SheetView, edit: Editor) {
   const [text, setText] = useState("");
   const [kind, setKind] = useState<LineKind>("torque");
   const [bareUnit, setBareUnit] = useState<ImportAsk["bareUnit"]>(null);
-  const [source, setSource] = useState(SOURCE);
+  const [source, setSource] = useState<ImportAsk["source"]>(unknownSource);
   const [roles, setRoles] = useState<Record<number, ColumnRole>>({});
   const [cells, setCells] = useState<Record<string, string>>({});
   const [choices, setChoices] = useState<Record<number, RowChoice>>({});

@@ -2,7 +2,6 @@ import { Button } from "antd";
 import { boundsOf, resources, type Kit } from "../../../contract";
 import type { Editor } from "../../data/saving";
 import { useKits } from "../../data/useTemplates";
-import { PriceField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { RowsEditor } from "../../ui/RowsEditor";
 import { ShapeFields, type ShapeField } from "../../ui/ShapeFields";
@@ -94,15 +93,7 @@ export function Kits({ edit, currency }: { edit: Editor; currency: string }) {
             },
             {
               head: currency || "price",
-              cell: (k) => (
-                <PriceField
-                  label={`Price of ${k.name}`}
-                  hideLabel
-                  value={k.price}
-                  currency={currency}
-                  onCommit={(price) => patch(k, { price }, "price")}
-                />
-              ),
+              cell: (k) => own(k, { at: "price", label: `Price of ${k.name}`, price: currency, what: "price" }),
             },
           ]}
         />

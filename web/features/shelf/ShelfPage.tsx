@@ -7,9 +7,8 @@ import { capital, countInWords, enumerate } from "../../format/grammar";
 import { SavedState } from "../../pieces/saving/SavingTrouble";
 import { AddLine } from "../../ui/AddLine";
 import { Answer } from "../../ui/Answer";
-import { NumberField, PriceField } from "../../ui/NumberField";
+import { NumberField } from "../../ui/NumberField";
 import { RowsEditor } from "../../ui/RowsEditor";
-import { SlotSwitch } from "../../ui/slots";
 import { Empty, Skeleton } from "../../ui/states";
 import { Kits } from "./Kits";
 import { ShapeFields, type ShapeField } from "../../ui/ShapeFields";
@@ -118,25 +117,12 @@ export function ShelfPage() {
                 },
                 {
                   head: `price, ${currency}`,
-                  cell: (s) => (
-                    <PriceField
-                      label={`Price of ${s.name}`}
-                      hideLabel
-                      value={s.price}
-                      currency={currency}
-                      onCommit={(price) => patch(s, { price }, "price")}
-                    />
-                  ),
+                  cell: (s) => field(s, { at: "price", label: `Price of ${s.name}`, price: currency, what: "price" }),
                 },
                 {
                   head: "used up",
-                  cell: (s) => (
-                    <SlotSwitch
-                      on={s.consumable}
-                      label={`${s.name} is used up`}
-                      onChange={(consumable) => patch(s, { consumable }, consumable ? "used up" : "a part")}
-                    />
-                  ),
+                  cell: (s) =>
+                    field(s, { at: "consumable", label: `${s.name} is used up`, flag: "", what: "used up or a part" }),
                 },
                 {
                   head: "where",

@@ -26,22 +26,17 @@ export function Hours({ shop, onChange }: { shop: Shop; onChange: (fields: Parti
         <span className="lb">plans are drawn over them{shop.hours ? "" : "; these are the usual ones"}</span>
       </h2>
       <div className="fields">
-        <TextField
-          label="from"
-          value={hours.from}
-          required
-          whileTyping={false}
-          check={check(hours.to, false)}
-          onCommit={(from) => patch({ from }, `Works from ${from}`)}
-        />
-        <TextField
-          label="to"
-          value={hours.to}
-          required
-          whileTyping={false}
-          check={check(hours.from, true)}
-          onCommit={(to) => patch({ to }, `Works to ${to}`)}
-        />
+        {(["from", "to"] as const).map((end) => (
+          <TextField
+            key={end}
+            label={end}
+            value={hours[end]}
+            required
+            whileTyping={false}
+            check={check(hours[end === "from" ? "to" : "from"], end === "to")}
+            onCommit={(text) => patch({ [end]: text }, `Works ${end} ${text}`)}
+          />
+        ))}
       </div>
       <Select
         mode="multiple"

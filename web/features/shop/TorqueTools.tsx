@@ -3,8 +3,7 @@ import { boundsOf, resources, type Shop, type TorqueTool } from "../../../contra
 import { calibratedUntil } from "../../../domain";
 import { newId } from "../../data/saving";
 import { dateText } from "../../format/words";
-import { DayField } from "../../ui/DayField";
-import { freeName } from "../../ui/RowsEditor";
+import { freeName, rowEdits } from "../../ui/RowsEditor";
 import { ShapeFields } from "../../ui/ShapeFields";
 import { TextField } from "../../ui/TextField";
 import css from "./shop.module.css";
@@ -19,8 +18,8 @@ export function TorqueTools({
 }) {
   const { tools } = shop;
   const today = new Date().toISOString().slice(0, 10);
-  const patch = (i: number, next: Partial<TorqueTool>): void =>
-    onChange({ tools: tools.map((t, k) => (k === i ? { ...t, ...next } : t)) }, `${tools[i].name} changed`);
+  const edits = (what: string) => rowEdits(tools, (rows) => onChange({ tools: rows }, what));
+  const patch = (i: number, next: Partial<TorqueTool>): void => edits(`${tools[i].name} changed`).patch(i, next);
   const names = new Set(tools.map((t) => t.name));
   return (
     <section className="sect" aria-label="Torque tools">
@@ -41,14 +40,14 @@ export function TorqueTools({
                 value={t.name}
                 onCommit={(name) => patch(i, { name })}
               />
-              <TextField label="serial number" value={t.serial} onCommit={(serial) => patch(i, { serial })} />
-              <DayField label="calibrated" value={t.calibrated} onCommit={(calibrated) => patch(i, { calibrated })} />
               <ShapeFields
                 shape={resources.shop}
                 within="tools[]"
                 value={t}
                 onChange={(next) => patch(i, next)}
                 fields={[
+                  { at: "serial", label: "serial number", words: true },
+                  { at: "calibrated", label: "calibrated", day: "day" },
                   { at: "minNm", label: "smallest", kind: "torque", clears: true, hint: "a fifth of the greatest" },
                   { at: "maxNm", label: "greatest", kind: "torque" },
                   { at: "deviationPct", label: "deviation", unit: "%, by its certificate", clears: true },
@@ -65,11 +64,7 @@ export function TorqueTools({
                     : `Calibration was over on ${dateText(until)}.`}
               </span>
               <span className="push" />
-              <Button
-                size="small"
-                aria-label={`Remove ${t.name}`}
-                onClick={() => onChange({ tools: tools.filter((_, k) => k !== i) }, `${t.name} removed`)}
-              >
+              <Button size="small" aria-label={`Remove ${t.name}`} onClick={() => edits(`${t.name} removed`).take(i)}>
                 Remove
               </Button>
             </p>
@@ -80,24 +75,16 @@ export function TorqueTools({
         <Button
           size="small"
           onClick={() =>
-            onChange(
-              {
-                tools: [
-                  ...tools,
-                  {
-                    id: newId(),
-                    name: freeName(names, tools.length + 1, (n) => `Wrench ${n}`),
-                    serial: "",
-                    minNm: null,
-                    maxNm: 100,
-                    deviationPct: null,
-                    calibrated: null,
-                    everyMonths: 12,
-                  },
-                ],
-              },
-              "One torque tool more",
-            )
+            edits("One torque tool more").add({
+              id: newId(),
+              name: freeName(names, tools.length + 1, (n) => `Wrench ${n}`),
+              serial: "",
+              minNm: null,
+              maxNm: 100,
+              deviationPct: null,
+              calibrated: null,
+              everyMonths: 12,
+            })
           }
         >
           Add a torque tool

@@ -3,6 +3,7 @@ import type { Joint } from "../../../contract";
 import { formatNumber, type ReplacePlan, type SlackAnswer } from "../../../core";
 import { useUnits } from "../../format/units";
 import { namesOf } from "../../../domain";
+import { LedgerTable } from "../../ui/LedgerTable";
 import css from "./slack.module.css";
 
 /** Sets of parts worth considering, round the cheapest that does it. */
@@ -21,39 +22,37 @@ export function PlansTable({
   const chosen = answer.cheapest ? answer.plans.indexOf(answer.cheapest) : 0;
   const from = Math.max(0, Math.min(chosen - 3, answer.plans.length - 8));
   return (
-    <table className={`ledger ${css.plans}`}>
-      <thead>
-        <tr>
-          <th>replace</th>
-          <th>{currency}</th>
-          <th>min</th>
-          <th>{units.label("length")} left</th>
-          <th>
-            <span className="sr">put on the plan</span>
-          </th>
+    <LedgerTable
+      className={css.plans}
+      heads={[
+        "replace",
+        currency,
+        "min",
+        <>{units.label("length")} left</>,
+        <>
+          <span className="sr">put on the plan</span>
+        </>,
+      ]}
+    >
+      {answer.plans.slice(from, from + 8).map((p) => (
+        <tr key={p.replace.join()} className={p === answer.cheapest ? "maj" : undefined}>
+          <td style={{ whiteSpace: "normal" }}>{namesOf(p.replace, joints)}</td>
+          <td className="n">{formatNumber(p.cost, 2)}</td>
+          <td className="n">{formatNumber(p.minutes, 0)}</td>
+          <td className="n">{units.bare(p.worstCaseMm, "length")}</td>
+          <td>
+            {p.replace.length > 0 && (
+              <Button
+                size="small"
+                aria-label={`Put ${namesOf(p.replace, joints)} on the plan`}
+                onClick={() => onTake(p)}
+              >
+                take
+              </Button>
+            )}
+          </td>
         </tr>
-      </thead>
-      <tbody>
-        {answer.plans.slice(from, from + 8).map((p) => (
-          <tr key={p.replace.join()} className={p === answer.cheapest ? "maj" : undefined}>
-            <td style={{ whiteSpace: "normal" }}>{namesOf(p.replace, joints)}</td>
-            <td className="n">{formatNumber(p.cost, 2)}</td>
-            <td className="n">{formatNumber(p.minutes, 0)}</td>
-            <td className="n">{units.bare(p.worstCaseMm, "length")}</td>
-            <td>
-              {p.replace.length > 0 && (
-                <Button
-                  size="small"
-                  aria-label={`Put ${namesOf(p.replace, joints)} on the plan`}
-                  onClick={() => onTake(p)}
-                >
-                  take
-                </Button>
-              )}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+      ))}
+    </LedgerTable>
   );
 }

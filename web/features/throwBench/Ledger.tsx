@@ -15,6 +15,7 @@ import { useUnits } from "../../format/units";
 import { gearShort } from "../../format/words";
 import { Figure, OriginLegend } from "../../ui/marks";
 import type { BenchSetup } from "../../../domain";
+import { LedgerTable } from "../../ui/LedgerTable";
 
 interface Row {
   name: string;
@@ -238,23 +239,20 @@ const Ledger = memo(function Ledger(props: LedgerProps) {
 
   return (
     <>
-      <table className="ledger">
-        <thead>
-          <tr>
-            <th>{units.label("length")} unless said</th>
-            <th className="och">old</th>
-            <th className="teal">{candidate ? "candidate" : ""}</th>
-            <th>{candidate ? "difference" : ""}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <Group title="Throw at the knob" rows={throws} />
-          <Group title="Feel" rows={feel} />
-          <Group title="Place" rows={place} />
-          {gapRows.length > 0 && <Group title="Least gap" rows={gapRows} />}
-          {claimRows.length > 0 && <Group title="Claim against computed" rows={claimRows} />}
-        </tbody>
-      </table>
+      <LedgerTable
+        heads={[
+          <>{units.label("length")} unless said</>,
+          ["old", "och"],
+          [<>{candidate ? "candidate" : ""}</>, "teal"],
+          <>{candidate ? "difference" : ""}</>,
+        ]}
+      >
+        <Group title="Throw at the knob" rows={throws} />
+        <Group title="Feel" rows={feel} />
+        <Group title="Place" rows={place} />
+        {gapRows.length > 0 && <Group title="Least gap" rows={gapRows} />}
+        {claimRows.length > 0 && <Group title="Claim against computed" rows={claimRows} />}
+      </LedgerTable>
       <OriginLegend />
     </>
   );

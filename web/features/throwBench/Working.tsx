@@ -2,6 +2,7 @@ import { type LeverAnswer, formatNumber } from "../../../core";
 import { gearShort } from "../../format/words";
 import { OriginMark } from "../../ui/marks";
 import type { BenchSetup } from "../../../domain";
+import { LedgerTable } from "../../ui/LedgerTable";
 
 const FORMULA: Record<BenchSetup["lever"]["drive"]["kind"], { text: string; source: string }> = {
   direct: {
@@ -38,40 +39,29 @@ export function Working({ setup, lever }: { setup: BenchSetup; lever: LeverAnswe
         {n(least, 3)} and {most === null ? "no upper bound" : n(most, 3)} over the travel; {n(lever.pinGainMmPerMm, 3)}{" "}
         mm at the knob per mm at the pin.
       </p>
-      <table className="ledger">
-        <thead>
-          <tr>
-            <th>gear</th>
-            <th>travel</th>
-            <th>lever, °</th>
-            <th>knob forward, mm</th>
-            <th>knob up, mm</th>
-            <th>knob left, mm</th>
-            <th>half throw, mm</th>
+      <LedgerTable
+        heads={["gear", "travel", "lever, °", "knob forward, mm", "knob up, mm", "knob left, mm", "half throw, mm"]}
+      >
+        {lever.gears.map((g) => (
+          <tr key={g.gear}>
+            <td>{gearShort(g.gear)}</td>
+            <td className="n">{"travelMm" in g ? `${n(g.travelMm)} mm` : `${n(g.travelDeg)} °`}</td>
+            {g.reached ? (
+              <>
+                <td className="n">{n(g.leverDeg, 3)}</td>
+                <td className="n">{n(g.knob.xMm)}</td>
+                <td className="n">{n(g.knob.zMm)}</td>
+                <td className="n">{n(g.knob.yMm)}</td>
+                <td className="n">{n(g.halfThrowMm)}</td>
+              </>
+            ) : (
+              <td colSpan={5} className="brk txt">
+                {g.message}
+              </td>
+            )}
           </tr>
-        </thead>
-        <tbody>
-          {lever.gears.map((g) => (
-            <tr key={g.gear}>
-              <td>{gearShort(g.gear)}</td>
-              <td className="n">{"travelMm" in g ? `${n(g.travelMm)} mm` : `${n(g.travelDeg)} °`}</td>
-              {g.reached ? (
-                <>
-                  <td className="n">{n(g.leverDeg, 3)}</td>
-                  <td className="n">{n(g.knob.xMm)}</td>
-                  <td className="n">{n(g.knob.zMm)}</td>
-                  <td className="n">{n(g.knob.yMm)}</td>
-                  <td className="n">{n(g.halfThrowMm)}</td>
-                </>
-              ) : (
-                <td colSpan={5} className="brk txt">
-                  {g.message}
-                </td>
-              )}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </LedgerTable>
     </div>
   );
 }

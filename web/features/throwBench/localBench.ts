@@ -1,5 +1,5 @@
 import type { Gearbox } from "../../../core";
-import { withTravel, type BenchSetup, type Surroundings } from "../../../domain";
+import { mainPair, withTravel, type BenchSetup, type Surroundings } from "../../../domain";
 import { newId } from "../../data/saving";
 import type { ThrowBenchProps } from "./benchProps";
 
@@ -10,11 +10,25 @@ export interface LocalBench {
   surroundings: Surroundings;
 }
 
-type Changes = "onSurroundings" | "onTravel" | "onImport" | "onPatch" | "onAdd" | "onRemove";
+type Told =
+  | keyof LocalBench
+  | "chosenId"
+  | "pair"
+  | "onSurroundings"
+  | "onTravel"
+  | "onImport"
+  | "onPatch"
+  | "onAdd"
+  | "onRemove";
 
-/** What the throw bench tells of such a bench, as changes of it. */
-export function localBench<B extends LocalBench>(bench: B, change: (next: B) => void): Pick<ThrowBenchProps, Changes> {
+/** What the throw bench needs of such a bench, and what it tells of it, as changes of it. */
+export function localBench<B extends LocalBench>(bench: B, change: (next: B) => void): Pick<ThrowBenchProps, Told> {
   return {
+    gearbox: bench.gearbox,
+    setups: bench.setups,
+    surroundings: bench.surroundings,
+    chosenId: null,
+    pair: mainPair(bench.gearbox),
     onSurroundings: (surroundings) => change({ ...bench, surroundings }),
     onTravel: (gears, travel) => change({ ...bench, gearbox: withTravel(bench.gearbox, gears, travel) }),
     onImport: (file) => {

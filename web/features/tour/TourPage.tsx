@@ -2,7 +2,6 @@ import { Button } from "antd";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import {
-  mainPair,
   tourBench,
   tourDone,
   tourSteps,
@@ -105,15 +104,7 @@ export function TourPage() {
         )}
       </section>
       <div className="stage">
-        <ThrowBench
-          gearbox={bench.gearbox}
-          setups={bench.setups}
-          chosenId={null}
-          pair={mainPair(bench.gearbox)}
-          currency=""
-          surroundings={bench.surroundings}
-          {...localBench(bench, change)}
-        />
+        <ThrowBench currency="" {...localBench(bench, change)} />
       </div>
     </>
   );

@@ -7,6 +7,7 @@ import { Figure, OriginLegend } from "../../ui/marks";
 import { resultOf, sameMeasurand } from "../../../domain";
 import { measurandName } from "../../pieces/readings/ReadingCard";
 import { SpecFigure } from "../../pieces/torque/SpecFigure";
+import { LedgerTable } from "../../ui/LedgerTable";
 
 export function Torques({ data }: { data: DossierView }) {
   const numberOf = (jobId: string): string => String(data.jobs.find((j) => j.id === jobId)?.number ?? "");
@@ -54,41 +55,31 @@ export function Readings({ data }: { data: DossierView }) {
       <h2 className="hd2">
         Readings over the years <span className="lb">as left after the work where it was measured</span>
       </h2>
-      <table className="ledger">
-        <thead>
-          <tr>
-            <th>what</th>
-            <th className="txt">job</th>
-            <th>before</th>
-            <th>after</th>
-          </tr>
-        </thead>
-        <tbody>
-          {jobs.flatMap((j) =>
-            data.reading
-              .filter((r) => r.jobId === j.id && r.phase === "before")
-              .map((r) => {
-                const after = data.reading.find((o) => o.jobId === j.id && o.phase === "after" && sameMeasurand(o, r));
-                return (
-                  <tr key={r.id}>
-                    <td>{r.quantity === "throw" ? `throw, ${measurandName(r)}` : measurandName(r).toLowerCase()}</td>
-                    <td className="txt">
-                      {j.number}, {dateText(r.takenAt)}
-                    </td>
-                    <td>
-                      <Figure origin="measured">{units.show(resultOf(r).mean, quantityKinds[r.quantity])}</Figure>
-                    </td>
-                    <td>
-                      {after && (
-                        <Figure origin="measured">{units.show(resultOf(after).mean, quantityKinds[r.quantity])}</Figure>
-                      )}
-                    </td>
-                  </tr>
-                );
-              }),
-          )}
-        </tbody>
-      </table>
+      <LedgerTable heads={["what", ["job", "txt"], "before", "after"]}>
+        {jobs.flatMap((j) =>
+          data.reading
+            .filter((r) => r.jobId === j.id && r.phase === "before")
+            .map((r) => {
+              const after = data.reading.find((o) => o.jobId === j.id && o.phase === "after" && sameMeasurand(o, r));
+              return (
+                <tr key={r.id}>
+                  <td>{r.quantity === "throw" ? `throw, ${measurandName(r)}` : measurandName(r).toLowerCase()}</td>
+                  <td className="txt">
+                    {j.number}, {dateText(r.takenAt)}
+                  </td>
+                  <td>
+                    <Figure origin="measured">{units.show(resultOf(r).mean, quantityKinds[r.quantity])}</Figure>
+                  </td>
+                  <td>
+                    {after && (
+                      <Figure origin="measured">{units.show(resultOf(after).mean, quantityKinds[r.quantity])}</Figure>
+                    )}
+                  </td>
+                </tr>
+              );
+            }),
+        )}
+      </LedgerTable>
     </section>
   );
 }

@@ -68,7 +68,7 @@ export function VehiclePage() {
         </Button>
       </header>
       <LastTime visits={visits} />
-      <div className={`page ${css.dossier}`}>
+      <div className={`page split ${css.dossier}`}>
         <div>
           <Facts vehicle={vehicle} edit={edit} />
           <GearboxEditor vehicle={vehicle} edit={edit} />

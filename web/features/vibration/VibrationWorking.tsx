@@ -1,6 +1,7 @@
 import { BODY_HZ, formatNumber } from "../../../core";
 import type { SpectrumDrawn } from "../../worker";
 import { type RecordingAnalysis, amplitudeText, inWords, otherAmplitude } from "../../../domain";
+import { LedgerTable } from "../../ui/LedgerTable";
 
 /** How the spectrum was calculated, how each source's frequency came about, and which peak fell where. */
 export function VibrationWorking({
@@ -25,31 +26,19 @@ export function VibrationWorking({
         </p>
       )}
       {rotatingSources?.ok && (
-        <table className="ledger">
-          <thead>
-            <tr>
-              <th>rotating part</th>
-              <th>times</th>
-              <th className="txt" style={{ paddingLeft: 12 }}>
-                of
-              </th>
-              <th>Hz</th>
+        <LedgerTable heads={["rotating part", "times", ["of", "txt apart"], "Hz"]}>
+          {rotatingSources.sources.map((s) => (
+            <tr key={s.id}>
+              <td>{inWords(s.id)}</td>
+              <td className="n">{formatNumber(s.order, 2)}</td>
+              <td className="txt apart">
+                {{ engine: "engine", prop: "prop shaft", halfShaft: "half shaft", wheel: "wheel" }[s.of]},{" "}
+                {formatNumber((s.hz * 60) / s.order, 0)} rpm
+              </td>
+              <td className="n">{formatNumber(s.hz, 2)}</td>
             </tr>
-          </thead>
-          <tbody>
-            {rotatingSources.sources.map((s) => (
-              <tr key={s.id}>
-                <td>{inWords(s.id)}</td>
-                <td className="n">{formatNumber(s.order, 2)}</td>
-                <td className="txt" style={{ paddingLeft: 12 }}>
-                  {{ engine: "engine", prop: "prop shaft", halfShaft: "half shaft", wheel: "wheel" }[s.of]},{" "}
-                  {formatNumber((s.hz * 60) / s.order, 0)} rpm
-                </td>
-                <td className="n">{formatNumber(s.hz, 2)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+          ))}
+        </LedgerTable>
       )}
       {match && (
         <>
@@ -57,32 +46,21 @@ export function VibrationWorking({
             A source explains a peak within 3 % of its frequency, or one and a half bins. Peaks under {BODY_HZ} Hz are
             the body on its springs and are left out.
           </p>
-          <table className="ledger">
-            <thead>
-              <tr>
-                <th>peak, Hz</th>
-                <th>strength</th>
-                <th className="txt" style={{ paddingLeft: 12 }}>
-                  explained by
-                </th>
+          <LedgerTable heads={["peak, Hz", "strength", ["explained by", "txt apart"]]}>
+            {match.peaks.map((p) => (
+              <tr key={p.hz}>
+                <td className="n">{formatNumber(p.hz, 2)}</td>
+                <td className="n">
+                  {amplitudeText(p.amplitude, recording.unit)}{" "}
+                  <span className="q">{otherAmplitude(p.amplitude, recording.unit)}</span>
+                </td>
+                <td className="txt" style={{ paddingLeft: 12, whiteSpace: "normal" }}>
+                  {p.sources.map((s) => `${inWords(s.id)} (${formatNumber(s.offPct, 1, true)}\u202f%)`).join(", ") ||
+                    "nothing that turns here"}
+                </td>
               </tr>
-            </thead>
-            <tbody>
-              {match.peaks.map((p) => (
-                <tr key={p.hz}>
-                  <td className="n">{formatNumber(p.hz, 2)}</td>
-                  <td className="n">
-                    {amplitudeText(p.amplitude, recording.unit)}{" "}
-                    <span className="q">{otherAmplitude(p.amplitude, recording.unit)}</span>
-                  </td>
-                  <td className="txt" style={{ paddingLeft: 12, whiteSpace: "normal" }}>
-                    {p.sources.map((s) => `${inWords(s.id)} (${formatNumber(s.offPct, 1, true)}\u202f%)`).join(", ") ||
-                      "nothing that turns here"}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+            ))}
+          </LedgerTable>
         </>
       )}
       <p style={{ marginTop: 10 }}>

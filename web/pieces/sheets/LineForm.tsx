@@ -1,29 +1,20 @@
 import { AutoComplete } from "antd";
 import { useId } from "react";
 import { boundsOf, resources, sheetSettings, type SpecLine } from "../../../contract";
-import { fastenerGrades, type FastenerFinish } from "../../../core";
-import { passesText, readPasses } from "../../../domain";
+import { type FastenerFinish } from "../../../core";
+import { FastenerFields } from "../torque/FastenerFields";
 import { SETTING_NAMES } from "../../format/sheetWords";
 import { DayField } from "../../ui/DayField";
-import { RowsEditor, freeName } from "../../ui/RowsEditor";
+import { RowsEditor, freeName, rowEdits } from "../../ui/RowsEditor";
 import { ShapeFields } from "../../ui/ShapeFields";
-import { SlotSwitch } from "../../ui/slots";
 import { Choice, TextField } from "../../ui/TextField";
 import { PageHolder } from "./SourcesEditor";
 import { RowName } from "../../ui/RowName";
 
 export type LineDraft = Omit<SpecLine, "id" | "version" | "createdAt" | "updatedAt" | "deletedAt">;
 
-const PATTERNS = { circle: "circle", line: "line", box: "box of 4" } as const;
-const LOADS = { any: "any load state", rideHeight: "at ride height" } as const;
-const REUSE = { ask: "not known yet", reuse: "used again", replace: "replaced, single use" } as const;
-const CHECKS = { none: "not given", tighten: "checked tightening", loosen: "checked loosening" } as const;
 const FINISHES = { "": "not known", zinc: "zinc plated", lubricated: "lubricated", blackDry: "black, dry" } as const;
 
-const named = <T extends string>(words: readonly T[], empty: string): Record<T | "", string> =>
-  Object.fromEntries([["", empty], ...words.map((w) => [w, w])]) as Record<T | "", string>;
-
-const GRADES = named(fastenerGrades, "not known");
 const SETTINGS = Object.fromEntries(sheetSettings.map((s) => [s, SETTING_NAMES[s]])) as typeof SETTING_NAMES;
 const finishes: Record<FastenerFinish | "", string> = FINISHES;
 
@@ -63,7 +54,9 @@ export function NameFields({ draft, places, onChange }: FormProps & { places: re
 export function LineFieldsForm({ draft, onChange }: FormProps) {
   return (
     <>
-      {draft.torque && <TorqueFacts torque={draft.torque} onChange={(torque) => onChange({ torque })} />}
+      {draft.torque && (
+        <TorqueFacts name={draft.name} torque={draft.torque} onChange={(torque) => onChange({ torque })} />
+      )}
       {draft.part && <PartFacts part={draft.part} onChange={(part) => onChange({ part })} />}
       {draft.setting && (
         <Choice
@@ -133,8 +126,10 @@ function PlaceField({
 
 function TorqueFacts({
   torque: t,
+  name,
   onChange,
 }: {
+  name: string;
   torque: NonNullable<SpecLine["torque"]>;
   onChange: (torque: NonNullable<SpecLine["torque"]>) => void;
 }) {
@@ -143,60 +138,14 @@ function TorqueFacts({
     <section aria-label="Fasteners">
       <h3 className="hd2">Fasteners</h3>
       <div className="fields">
-        <Choice
-          label="pattern"
-          value={t.pattern}
-          options={PATTERNS}
-          onChange={(pattern) =>
-            patch({ pattern, count: pattern === "box" ? 4 : pattern === "line" ? Math.min(t.count, 12) : t.count })
-          }
-        />
-        <ShapeFields
+        <FastenerFields
           shape={resources.specLine}
           within="torque"
           value={t}
-          onChange={patch}
-          fields={[{ at: "count", label: "how many", whole: true }]}
+          name={name}
+          onPatch={patch}
+          more={<Choice label="finish" value={t.finish} options={finishes} onChange={(finish) => patch({ finish })} />}
         />
-        <TextField label="thread" value={t.thread} placeholder="M10x1.25" onCommit={(thread) => patch({ thread })} />
-        <Choice label="grade" value={t.grade} options={GRADES} onChange={(grade) => patch({ grade })} />
-        <ShapeFields
-          shape={resources.specLine}
-          within="torque"
-          value={t}
-          onChange={patch}
-          fields={[{ at: "lengthMm", label: "long", kind: "length", clears: true, hint: "not known" }]}
-        />
-        <Choice label="finish" value={t.finish} options={finishes} onChange={(finish) => patch({ finish })} />
-        <TextField
-          label="passes"
-          whileTyping={false}
-          value={passesText(t.passes)}
-          check={(text) => (readPasses(text) ? undefined : "accepted: snug, 60 %, 100 %")}
-          onCommit={(text) => {
-            const passes = readPasses(text);
-            if (passes) patch({ passes });
-          }}
-        />
-        <Choice label="torqued" value={t.loadNeeded} options={LOADS} onChange={(loadNeeded) => patch({ loadNeeded })} />
-        <Choice label="fasteners are" value={t.reuse} options={REUSE} onChange={(reuse) => patch({ reuse })} />
-        <TextField
-          label="thread locker"
-          value={t.threadLocker}
-          placeholder="none"
-          onCommit={(threadLocker) => patch({ threadLocker })}
-        />
-        <TextField
-          label="lubricant"
-          value={t.lubricant}
-          placeholder="dry"
-          onCommit={(lubricant) => patch({ lubricant })}
-        />
-        <Choice label="check pass" value={t.check} options={CHECKS} onChange={(check) => patch({ check })} />
-        <p className="row-flex">
-          <SlotSwitch on={t.twoPeople} label="Signed by two people" onChange={(twoPeople) => patch({ twoPeople })} />
-          signed by two people
-        </p>
       </div>
     </section>
   );
@@ -210,31 +159,25 @@ function PartFacts({
   onChange: (part: NonNullable<SpecLine["part"]>) => void;
 }) {
   const patch = (next: Partial<typeof p>): void => onChange({ ...p, ...next });
+  const contains = rowEdits(p.contains, (rows) => patch({ contains: rows }));
   const held = new Set(p.contains.map((c) => c.name));
   return (
     <section aria-label="Part">
       <h3 className="hd2">Part</h3>
       <div className="fields">
-        <TextField label="maker or seller" value={p.maker} onCommit={(maker) => patch({ maker })} />
         <ShapeFields
           shape={resources.specLine}
           within="part"
           value={p}
           onChange={patch}
           fields={[
+            { at: "maker", label: "maker or seller", words: true },
             { at: "quantity", label: "how many" },
             { at: "price", label: "price each", digits: 2, clears: true },
+            { at: "supersededBy", label: "superseded by number", words: true },
+            { at: "noLonger", label: "No longer sold", flag: "no longer sold" },
           ]}
         />
-        <TextField
-          label="superseded by number"
-          value={p.supersededBy}
-          onCommit={(supersededBy) => patch({ supersededBy })}
-        />
-        <p className="row-flex">
-          <SlotSwitch on={p.noLonger} label="No longer sold" onChange={(noLonger) => patch({ noLonger })} />
-          no longer sold
-        </p>
         <TextField
           label="a kit lacks"
           value={p.lacks.join(", ")}
@@ -263,7 +206,7 @@ function PartFacts({
                 value={c.name}
                 taken={held}
                 max={80}
-                onCommit={(name) => patch({ contains: p.contains.map((o, k) => (k === i ? { ...o, name } : o)) })}
+                onCommit={(name) => contains.patch(i, { name })}
               />
             ),
           },
@@ -275,25 +218,20 @@ function PartFacts({
                 within="part.contains[]"
                 value={c}
                 fields={[{ at: "quantity", label: `how many ${c.name}`, hideLabel: true }]}
-                onChange={(next) => patch({ contains: p.contains.map((o, k) => (k === i ? { ...o, ...next } : o)) })}
+                onChange={(next) => contains.patch(i, next)}
               />
             ),
           },
         ]}
         takeOut={{
           label: (c) => `Remove ${c.name}`,
-          onTake: (_, i) => patch({ contains: p.contains.filter((__, k) => k !== i) }),
+          onTake: (_, i) => contains.take(i),
         }}
         add={
           p.contains.length < 60 && {
             label: "Add a piece",
             onAdd: () =>
-              patch({
-                contains: [
-                  ...p.contains,
-                  { name: freeName(held, p.contains.length + 1, (n) => `piece ${n}`), quantity: 1 },
-                ],
-              }),
+              contains.add({ name: freeName(held, p.contains.length + 1, (n) => `piece ${n}`), quantity: 1 }),
           }
         }
       />

@@ -1,6 +1,6 @@
 import { Button } from "antd";
 import { useRef, useState } from "react";
-import { addressOf, type LineSource, type SpecLine } from "../../../contract";
+import { addressOf, unknownSource, type LineSource, type SpecLine } from "../../../contract";
 import { sourceText, stateOf } from "../../../domain";
 import { refusedText, sendFile } from "../../data/sendFile";
 import { newId } from "../../data/saving";
@@ -23,15 +23,9 @@ const VALUE_LABEL = {
 } as const;
 
 export const newSource = (more: Partial<LineSource> = {}): LineSource => ({
+  ...unknownSource,
   id: newId(),
   typed: "",
-  how: "document",
-  title: "",
-  edition: "",
-  page: "",
-  date: null,
-  trust: "some",
-  photo: null,
   ...more,
 });
 

@@ -3,6 +3,7 @@ import { boundsOf, cableMarksInput, settingInputs, validated } from "../../../..
 import { formatNumber } from "../../../../core";
 import { beginCableMarks, changedOver, nutTurn, oneCableMore, type CableMark } from "../../../../domain";
 import { NumberField } from "../../../ui/NumberField";
+import { rowEdits } from "../../../ui/RowsEditor";
 import type { ShapeField } from "../../../ui/ShapeFields";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
 import { useSetting } from "../useSetting";
@@ -24,12 +25,12 @@ const ask = validated(cableMarksInput, null, ({ cables }) => ({
 /** Each cable’s thread before removal, and how far and which way its nut is to be turned to be there again. */
 export function CableMarksTool(props: ToolProps) {
   const { input, set, answer, frame, len, fields, rowFields } = useSetting("cableMarks", props, beginCableMarks, ask);
-  const patch = (i: number, next: Partial<CableMark>): void =>
-    set({ cables: input.cables.map((c, k) => (k === i ? { ...c, ...next } : c)) });
+  const cables = rowEdits(input.cables, (rows) => set({ cables: rows }));
   const counted = input.by === "threads";
   /** A mark as it is read: a length, or threads counted. */
   const mark = (c: CableMark, mm: number): string => (counted ? `${formatNumber(mm / c.pitchMm, 1)} threads` : len(mm));
-  const row = (c: CableMark, i: number, of: ShapeField[]) => rowFields("cables[]", c, (next) => patch(i, next), of);
+  const row = (c: CableMark, i: number, of: ShapeField[]) =>
+    rowFields("cables[]", c, (next) => cables.patch(i, next), of);
   const says = answer && saysOf(answer, (c) => (counted ? "" : `${len(Math.abs(c.offMm))} `));
   return (
     <ToolFrame
@@ -51,7 +52,7 @@ export function CableMarksTool(props: ToolProps) {
               <div className="fields">
                 {row(c, i, [{ at: "name", label: "cable", words: true }])}
                 {counted ? (
-                  <CountedFields cable={c} onPatch={(next) => patch(i, next)} />
+                  <CountedFields cable={c} onPatch={(next) => cables.patch(i, next)} />
                 ) : (
                   row(c, i, [
                     { at: "beforeMm", label: "thread out, before", kind: "length" },
@@ -63,7 +64,7 @@ export function CableMarksTool(props: ToolProps) {
                   { at: "end", label: "thread runs", options: { rightHand: "right hand", leftHand: "left hand" } },
                 ])}
                 {input.cables.length > 1 && (
-                  <Button size="small" onClick={() => set({ cables: input.cables.filter((_, k) => k !== i) })}>
+                  <Button size="small" onClick={() => cables.take(i)}>
                     Remove this cable
                   </Button>
                 )}

@@ -2,11 +2,11 @@ import { Button } from "antd";
 import { useState } from "react";
 import { askFloorSlot } from "../../../../contract";
 import { type FloorSlotAnswer } from "../../../../core";
-import { beginFloorSlot, type FloorHole, type FloorSlotFields } from "../../../../domain";
+import { beginFloorSlot, type FloorSlotFields } from "../../../../domain";
 import { drawnFloorSlot } from "../../../data/api";
 import { useUnits } from "../../../format/units";
 import { RowName } from "../../../ui/RowName";
-import { RowsEditor, freeName } from "../../../ui/RowsEditor";
+import { RowsEditor, freeName, rowEdits } from "../../../ui/RowsEditor";
 import { saveAs } from "../../../ui/saveAs";
 import { FigureRows, FrontArrow, ToolFrame, type Says } from "../ToolFrame";
 import { useSetting } from "../useSetting";
@@ -53,8 +53,7 @@ export function FloorSlotTool(props: ToolProps) {
     }
     setMaking(null);
   };
-  const patch = (i: number, next: Partial<FloorHole>): void =>
-    set({ holes: input.holes.map((h, k) => (k === i ? { ...h, ...next } : h)) });
+  const holes = rowEdits(input.holes, (rows) => set({ holes: rows }));
   const names = new Set(input.holes.map((h) => h.name));
   return (
     <ToolFrame
@@ -105,32 +104,27 @@ export function FloorSlotTool(props: ToolProps) {
                       value={h.name}
                       taken={names}
                       max={20}
-                      onCommit={(name) => patch(i, { name })}
+                      onCommit={(name) => holes.patch(i, { name })}
                     />
                   ),
                 },
                 ...HOLE_FIGURES.map(({ at, head }) => ({
                   head,
-                  cell: (h: FloorHole, i: number) =>
-                    rowFields("holes[]", h, (next) => patch(i, next), [
+                  cell: (h: FloorSlotFields["holes"][number], i: number) =>
+                    rowFields("holes[]", h, (next) => holes.patch(i, next), [
                       { at, label: `hole ${h.name}, ${head}`, kind: "length", hideLabel: true },
                     ]),
                 })),
               ]}
               takeOut={{
                 label: (h) => `Take hole ${h.name} out`,
-                onTake: (_, i) => set({ holes: input.holes.filter((__, k) => k !== i) }),
+                onTake: (_, i) => holes.take(i),
               }}
               add={
                 input.holes.length < 40 && {
                   label: "One hole more",
                   onAdd: () =>
-                    set({
-                      holes: [
-                        ...input.holes,
-                        { name: freeName(names, input.holes.length + 1), xMm: 0, yMm: 60, diameterMm: 8 },
-                      ],
-                    }),
+                    holes.add({ name: freeName(names, input.holes.length + 1), xMm: 0, yMm: 60, diameterMm: 8 }),
                 }
               }
             />

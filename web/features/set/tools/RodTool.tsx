@@ -1,6 +1,7 @@
 import { askRod } from "../../../../contract";
 import { formatNumber, type RodAnswer, type RodInput } from "../../../../core";
-import { beginRod, rodDanger, type RodEndFields, type RodFields } from "../../../../domain";
+import { beginRod, rodDanger, type RodFields } from "../../../../domain";
+import { rowEdits } from "../../../ui/RowsEditor";
 import { ThreadFields } from "../ThreadFields";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
 import { useSetting } from "../useSetting";
@@ -22,8 +23,7 @@ export function RodTool(props: ToolProps) {
   const says: Says | null = danger
     ? { ...danger, no: true }
     : answer && saysOf(answer, input, (mm) => len(mm, 1, "none"));
-  const patch = (i: number, next: Partial<RodEndFields>): void =>
-    set({ ends: input.ends.map((e, k) => (k === i ? { ...e, ...next } : e)) });
+  const ends = rowEdits(input.ends, (rows) => set({ ends: rows }));
   return (
     <ToolFrame
       {...frame}
@@ -46,10 +46,10 @@ export function RodTool(props: ToolProps) {
                   thread={e}
                   diameterMm={e.threadDiameterMm}
                   onChange={({ diameterMm, ...t }) =>
-                    patch(i, { ...t, ...(diameterMm && { threadDiameterMm: diameterMm }) })
+                    ends.patch(i, { ...t, ...(diameterMm && { threadDiameterMm: diameterMm }) })
                   }
                 />
-                {rowFields("ends[]", e, (next) => patch(i, next), [
+                {rowFields("ends[]", e, (next) => ends.patch(i, next), [
                   { at: "threadDiameterMm", label: "thread diameter", kind: "length" },
                   { at: "hand", label: "hand", options: HANDS },
                   { at: "shankLengthMm", label: "ball to mouth", kind: "length" },

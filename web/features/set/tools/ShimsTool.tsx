@@ -1,14 +1,15 @@
 import { Button } from "antd";
 import { boundsOf, settingInputs } from "../../../../contract";
 import { formatNumber, type ShimPack } from "../../../../core";
-import { beginShims, shimVerdict, type ShimLine } from "../../../../domain";
+import { beginShims, shimVerdict } from "../../../../domain";
 import { useShop } from "../../../data/useShop";
 import { useUnits } from "../../../format/units";
-import { RowsEditor, freeName } from "../../../ui/RowsEditor";
+import { RowsEditor, freeName, rowEdits } from "../../../ui/RowsEditor";
 import { TextField } from "../../../ui/TextField";
 import { ToolFrame, type Says } from "../ToolFrame";
 import { useSearch } from "../useSetting";
 import { type ToolProps } from "../useToolInput";
+import { LedgerTable } from "../../../ui/LedgerTable";
 import css from "../set.module.css";
 
 const packWords = (p: ShimPack): string =>
@@ -47,8 +48,7 @@ export function ShimsTool(props: ToolProps) {
           rest: `${len(best.packMm)} ${input.mode === "fill" ? "in the gap" : "under it"} leaves ${len(best.leavesMm)}${verdict !== "right" ? "" : Math.abs(best.errorMm) < 1e-6 ? ", as wanted" : `, ${off}`}.`,
         }
       : null;
-  const patch = (i: number, next: Partial<ShimLine>): void =>
-    set({ stock: input.stock.map((s, k) => (k === i ? { ...s, ...next } : s)) });
+  const stock = rowEdits(input.stock, (rows) => set({ stock: rows }));
   const names = new Set(input.stock.map((s) => s.name));
   const shelfIs = JSON.stringify(shop?.shop.shims ?? []) === JSON.stringify(input.stock);
   return (
@@ -77,7 +77,7 @@ export function ShimsTool(props: ToolProps) {
                 {
                   head: "thick",
                   cell: (line, i) =>
-                    rowFields("stock[]", line, (next) => patch(i, next), [
+                    rowFields("stock[]", line, (next) => stock.patch(i, next), [
                       {
                         at: "thicknessMm",
                         label: `thickness of ${line.name}`,
@@ -90,7 +90,7 @@ export function ShimsTool(props: ToolProps) {
                 {
                   head: "how many",
                   cell: (line, i) =>
-                    rowFields("stock[]", line, (next) => patch(i, next), [
+                    rowFields("stock[]", line, (next) => stock.patch(i, next), [
                       { at: "count", label: `number of ${line.name}`, whole: true, hideLabel: true },
                     ]),
                 },
@@ -105,7 +105,7 @@ export function ShimsTool(props: ToolProps) {
                       required
                       max={boundsOf(settingInputs.shims, "stock[].name").max}
                       check={(n) => (n !== line.name && names.has(n) ? "this name is taken" : undefined)}
-                      onCommit={(name) => patch(i, { name })}
+                      onCommit={(name) => stock.patch(i, { name })}
                     />
                   ),
                 },
@@ -113,21 +113,16 @@ export function ShimsTool(props: ToolProps) {
               takeOut={{
                 label: (line) => `Take ${line.name} off the list`,
                 fewest: 1,
-                onTake: (_, i) => set({ stock: input.stock.filter((__, k) => k !== i) }),
+                onTake: (_, i) => stock.take(i),
               }}
               add={
                 input.stock.length < 30 && {
                   label: "One line more",
                   onAdd: () =>
-                    set({
-                      stock: [
-                        ...input.stock,
-                        {
-                          thicknessMm: 0.3,
-                          count: 2,
-                          name: freeName(names, input.stock.length + 1, (n) => `shim ${n}`),
-                        },
-                      ],
+                    stock.add({
+                      thicknessMm: 0.3,
+                      count: 2,
+                      name: freeName(names, input.stock.length + 1, (n) => `shim ${n}`),
                     }),
                 }
               }
@@ -148,26 +143,16 @@ export function ShimsTool(props: ToolProps) {
       }
       figures={
         answer && (
-          <table className="ledger">
-            <thead>
-              <tr>
-                <th>pack</th>
-                <th>{units.label("length")}</th>
-                <th>leaves</th>
-                <th>off by</th>
+          <LedgerTable heads={["pack", <>{units.label("length")}</>, "leaves", "off by"]}>
+            {answer.packs.map((p, i) => (
+              <tr key={packWords(p)} className={i ? undefined : "maj"}>
+                <td style={{ whiteSpace: "normal" }}>{packWords(p)}</td>
+                <td className="n">{units.bare(p.packMm, "length", 2)}</td>
+                <td className="n">{units.bare(p.leavesMm, "length", 2)}</td>
+                <td className="n">{units.signed(p.errorMm, "length", 2)}</td>
               </tr>
-            </thead>
-            <tbody>
-              {answer.packs.map((p, i) => (
-                <tr key={packWords(p)} className={i ? undefined : "maj"}>
-                  <td style={{ whiteSpace: "normal" }}>{packWords(p)}</td>
-                  <td className="n">{units.bare(p.packMm, "length", 2)}</td>
-                  <td className="n">{units.bare(p.leavesMm, "length", 2)}</td>
-                  <td className="n">{units.signed(p.errorMm, "length", 2)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+            ))}
+          </LedgerTable>
         )
       }
       working={
