@@ -1,6 +1,7 @@
 import { spawn } from "node:child_process";
 import { openBrowser } from "./program";
 import type { Figure } from "./report";
+import { takePin } from "../tests/browser/pin";
 
 const PORT = 4392;
 const MOVES = 120;
@@ -18,12 +19,7 @@ export async function dragFigures(): Promise<Figure[]> {
   const browser = await openBrowser();
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(`http://127.0.0.1:${PORT}/desk/throw-bench`);
-  const pin = page.getByRole("button", { name: "Pin: drag, or arrows to move" });
-  const box = await pin.boundingBox();
-  if (!box) throw new Error("the pin is not drawn");
-  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
-  await page.mouse.move(x, y);
-  await page.mouse.down();
+  const [x, y] = await takePin(page);
   const client = await page.context().newCDPSession(page);
   await client.send("Performance.enable");
   const taskSeconds = async (): Promise<number> => {

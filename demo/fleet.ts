@@ -41,6 +41,18 @@ const bar = (name: string, from: [number, number], to: [number, number], halfWid
   halfWidthMm,
 });
 
+/** What every van of the kind has. */
+export const skarvane = {
+  make: "Skarvane",
+  model: "P2",
+  layout: "eastWest",
+  drivenWheels: "front",
+  shifterKind: "cable",
+  gearbox: fiveSpeed(11),
+  cylinders: 4,
+  idleRpm: 800,
+} as const satisfies Partial<NewVehicle>;
+
 /** The islands' vehicles. Makes, models, owners and figures are invented. */
 export function fleet(
   days: DemoDays,
@@ -52,16 +64,9 @@ export function fleet(
       load: on(days.at(-3, "11:00"), people.tannack, "onWheels"),
       tag: "SI 0311",
       owner: "Skerrin Post",
-      make: "Skarvane",
-      model: "P2",
+      ...skarvane,
       variant: "high roof",
       buildDate: "2016-04-11",
-      layout: "eastWest",
-      drivenWheels: "front",
-      shifterKind: "cable",
-      gearbox: fiveSpeed(11),
-      cylinders: 4,
-      idleRpm: 800,
       odometer: km(days, [
         [760, 121400],
         [480, 141950],
@@ -77,16 +82,9 @@ export function fleet(
     bakery: {
       tag: "SI 1142",
       owner: "Hesk Bakery",
-      make: "Skarvane",
-      model: "P2",
+      ...skarvane,
       variant: "bakery body",
       buildDate: "2014-11-03",
-      layout: "eastWest",
-      drivenWheels: "front",
-      shifterKind: "cable",
-      gearbox: fiveSpeed(11),
-      cylinders: 4,
-      idleRpm: 800,
       odometer: km(days, [[30, 203110]]),
       sheetId: sheetIds.van,
       chassis: "1 188",

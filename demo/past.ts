@@ -12,7 +12,7 @@ import {
 } from "../core";
 import { vehicleKind } from "../domain";
 import type { DemoDays } from "./days";
-import { fiveSpeed } from "./fleet";
+import { fiveSpeed, skarvane } from "./fleet";
 import { JobTale, mm, type Teller } from "./jobs";
 
 /** The same past on every machine. */
@@ -27,15 +27,6 @@ type PastVehicle = "post2" | "post3" | "school" | "coal" | "ferry" | "club";
 function pastFleet(days: DemoDays): Record<PastVehicle, NewFields<"vehicle">> {
   const odometer = (readings: [daysAgo: number, km: number][]): NewFields<"vehicle">["odometer"] =>
     readings.map(([ago, km]) => ({ date: days.day(-ago), typed: `${km} km`, km }));
-  const van = {
-    make: "Skarvane",
-    model: "P2",
-    layout: "eastWest",
-    drivenWheels: "front",
-    shifterKind: "cable",
-    gearbox: fiveSpeed(11),
-    cylinders: 4,
-  } as const;
   const bus = {
     make: "Ulverin",
     model: "L12",
@@ -56,7 +47,7 @@ function pastFleet(days: DemoDays): Record<PastVehicle, NewFields<"vehicle">> {
   } as const;
   return {
     post2: {
-      ...van,
+      ...skarvane,
       tag: "SI 0688",
       owner: "Skerrin Post",
       odometer: odometer([
@@ -65,7 +56,7 @@ function pastFleet(days: DemoDays): Record<PastVehicle, NewFields<"vehicle">> {
       ]),
     },
     post3: {
-      ...van,
+      ...skarvane,
       tag: "SI 0590",
       owner: "Nessay Laundry",
       odometer: odometer([

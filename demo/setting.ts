@@ -41,22 +41,17 @@ export async function hillclimbNotches(t: Teller): Promise<void> {
     },
   });
   // One lever measured twice: by the photograph, and with a calliper on the bench.
-  const byPhoto = job.lever({
-    role: "candidate",
-    name: "Scrapped car, by photo",
-    origin: "measured",
-    taken: { knob: "photo", pin: "photo" },
-    source: "Hallow Quarry scrap row",
-    lever: { knob: { xMm: 0, zMm: 262.3 }, pin: { xMm: 0, zMm: -87.8 }, drive, cross: {} },
-  });
-  job.lever({
-    role: "candidate",
-    name: "Scrapped car, by calliper",
-    origin: "measured",
-    taken: { knob: "calliper", pin: "calliper" },
-    source: "Hallow Quarry scrap row",
-    lever: { knob: { xMm: 0, zMm: 262 }, pin: { xMm: 0, zMm: -88 }, drive, cross: {} },
-  });
+  const scrapped = (by: "photo" | "calliper", knobMm: number, pinMm: number): string =>
+    job.lever({
+      role: "candidate",
+      name: `Scrapped car, by ${by}`,
+      origin: "measured",
+      taken: { knob: by, pin: by },
+      source: "Hallow Quarry scrap row",
+      lever: { knob: { xMm: 0, zMm: knobMm }, pin: { xMm: 0, zMm: pinMm }, drive, cross: {} },
+    });
+  const byPhoto = scrapped("photo", 262.3, -87.8);
+  scrapped("calliper", 262, -88);
   await leversOnSheet(job, days.at(0, "11:20"), { old, new: byPhoto });
   job
     .setting("stops", {

@@ -1,5 +1,6 @@
 import { expect, test } from "./test";
 import { answer, plain, saved } from "./yard";
+import { takePin } from "../tests/browser/pin";
 
 // Common practice, no source: 5 1/4 in before, 3 3/4 in after, tape to 1/16 in, a claim of 45 %.
 test("from complaint to record: a new vehicle, by mouse", async ({ page }) => {
@@ -45,12 +46,7 @@ test("from complaint to record: a new vehicle, by mouse", async ({ page }) => {
   await expect(answer(page)).toContainText("Lever 2");
   const before = await plain(page);
   // Drag the pin of the candidate 40 px down: a longer arm, a shorter throw.
-  const pin = page.getByRole("button", { name: "Pin: drag, or arrows to move" });
-  const box = await pin.boundingBox();
-  if (!box) throw new Error("the pin is not drawn");
-  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
-  await page.mouse.move(x, y);
-  await page.mouse.down();
+  const [x, y] = await takePin(page);
   await page.mouse.move(x, y + 20, { steps: 4 });
   await expect.poll(() => plain(page)).not.toBe(before);
   await page.mouse.move(x, y + 40, { steps: 4 });

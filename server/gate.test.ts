@@ -1,15 +1,9 @@
-import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { describe, expect, it } from "vitest";
 import { ulid } from "ulid";
 import { SHOP_ID, type Operation } from "../contract";
-import { TestShed } from "../tests/server/shed";
+import { freshShedWithJob, TestShed } from "../tests/server/shed";
 
-let shed: TestShed;
-let ids: { vehicleId: string; jobId: string };
-beforeEach(async () => {
-  shed = await TestShed.open();
-  ids = await shed.job();
-});
-afterEach(() => shed.close());
+const ids = freshShedWithJob();
 
 const create = (resource: Extract<Operation, { op: "create" }>["resource"], data: object, id = ulid()) =>
   ({ op: "create", resource, id, data: data as Record<string, unknown> }) satisfies Operation;
@@ -18,27 +12,27 @@ const update = (resource: Operation["resource"], id: string, version: number, da
 const remove = (resource: Operation["resource"], id: string, version: number, extra: object = {}) =>
   ({ op: "delete", resource, id, version, ...extra }) as Operation;
 const step = (kind: "undo" | "redo", scope: string, extra: object = {}) =>
-  shed.post(`/api/${kind}`, { id: ulid(), scope, ...extra });
+  ids.shed.post(`/api/${kind}`, { id: ulid(), scope, ...extra });
 const jobScope = (): string => `job:${ids.jobId}`;
 
 /** A group of six bolts with its last one signed. */
 async function signedGroup(): Promise<{ groupId: string; signatureId: string }> {
   const { jobId } = ids;
-  const groupId = await shed.add("torqueGroup", { jobId, name: "Crossmember", count: 6 });
+  const groupId = await ids.shed.add("torqueGroup", { jobId, name: "Crossmember", count: 6 });
   const signed = { jobId, groupId, bolt: 6, pass: "100 %" } as const;
-  return { groupId, signatureId: await shed.add("signature", signed) };
+  return { groupId, signatureId: await ids.shed.add("signature", signed) };
 }
 
 describe("undo, redo and the bin pass the same gate as edits", () => {
   it("a job does not come back into the Yard under a vehicle that is in the bin", async () => {
     const { jobId, vehicleId } = ids;
-    await shed.change([remove("job", jobId, 1)], jobScope()).expect(200);
-    await shed.change([remove("vehicle", vehicleId, 1)]).expect(200);
+    await ids.shed.change([remove("job", jobId, 1)], jobScope()).expect(200);
+    await ids.shed.change([remove("vehicle", vehicleId, 1)]).expect(200);
     const undone = await step("undo", jobScope());
     expect([undone.status, undone.body.error.code]).toEqual([422, "invalid_input"]);
-    const restored = await shed.change([{ op: "restore", resource: "job", id: jobId, version: 2 }]);
+    const restored = await ids.shed.change([{ op: "restore", resource: "job", id: jobId, version: 2 }]);
     expect([restored.status, restored.body.error.field]).toEqual([422, "operations[0].vehicleId"]);
-    expect((await shed.get("/api/yard")).body.jobs).toEqual([]);
+    expect((await ids.shed.get("/api/yard")).body.jobs).toEqual([]);
   });
 
   it("a vehicle whose creation is undone does not leave its jobs behind", async () => {
@@ -52,16 +46,16 @@ describe("undo, redo and the bin pass the same gate as edits", () => {
 
   it("a step back that would strand a signature asks, and with force takes it along", async () => {
     const { jobId } = ids;
-    const groupId = await shed.add("torqueGroup", { jobId, name: "Crossmember", count: 2 });
-    await shed.change([update("torqueGroup", groupId, 1, { count: 6 })], jobScope()).expect(200);
+    const groupId = await ids.shed.add("torqueGroup", { jobId, name: "Crossmember", count: 2 });
+    await ids.shed.change([update("torqueGroup", groupId, 1, { count: 6 })], jobScope()).expect(200);
     const signed = { jobId, groupId, bolt: 6, pass: "snug" } as const;
-    const signatureId = await shed.add("signature", signed);
+    const signatureId = await ids.shed.add("signature", signed);
     const refused = await step("undo", jobScope());
     expect([refused.status, refused.body.error.message]).toEqual([409, "signed bolts would go: 6"]);
     await step("undo", jobScope(), { force: true }).expect(200);
-    const { body } = await shed.get(`/api/jobs/${jobId}`);
+    const { body } = await ids.shed.get(`/api/jobs/${jobId}`);
     expect([body.torqueGroup[0].count, body.signature]).toEqual([2, []]);
-    const back = await shed.change([{ op: "restore", resource: "signature", id: signatureId, version: 2 }]);
+    const back = await ids.shed.change([{ op: "restore", resource: "signature", id: signatureId, version: 2 }]);
     expect([back.status, back.body.error.field]).toEqual([422, "operations[0].bolt"]);
   });
 
@@ -69,18 +63,18 @@ describe("undo, redo and the bin pass the same gate as edits", () => {
     const { jobId } = ids;
     const drive = { kind: "direct", axisDeg: 0 } as const;
     const lever = { knob: { xMm: 0, zMm: 300 }, pin: { xMm: 0, zMm: -60 }, drive };
-    const setupId = await shed.add("setup", { jobId, role: "candidate", name: "Short", lever });
-    await shed.change([update("job", jobId, 1, { chosenSetupId: setupId })], jobScope()).expect(200);
-    await shed.change([remove("setup", setupId, 1)], jobScope()).expect(200);
-    expect((await shed.get(`/api/jobs/${jobId}`)).body.job.chosenSetupId).toBeNull();
+    const setupId = await ids.shed.add("setup", { jobId, role: "candidate", name: "Short", lever });
+    await ids.shed.change([update("job", jobId, 1, { chosenSetupId: setupId })], jobScope()).expect(200);
+    await ids.shed.change([remove("setup", setupId, 1)], jobScope()).expect(200);
+    expect((await ids.shed.get(`/api/jobs/${jobId}`)).body.job.chosenSetupId).toBeNull();
     await step("undo", jobScope()).expect(200);
-    expect((await shed.get(`/api/jobs/${jobId}`)).body.job.chosenSetupId).toBe(setupId);
+    expect((await ids.shed.get(`/api/jobs/${jobId}`)).body.job.chosenSetupId).toBe(setupId);
   });
 });
 
 describe("the gate refuses", () => {
   const refused = async (operation: Operation, field: string, code = "invalid_input"): Promise<void> => {
-    const { status, body } = await shed.change([operation]);
+    const { status, body } = await ids.shed.change([operation]);
     expect([status >= 400 && status < 500, body.error?.code, body.error?.field]).toEqual([true, code, field]);
   };
 
@@ -107,17 +101,17 @@ describe("the gate refuses", () => {
     ["0.4", 10.16],
     ["5 to 5 1/2 in", 127],
   ])("nothing of %s kept as %s", async (typed, base) => {
-    await shed.add("joint", { jobId: ids.jobId, name: "Pin", at: "pin", play: { typed, base } });
+    await ids.shed.add("joint", { jobId: ids.jobId, name: "Pin", at: "pin", play: { typed, base } });
   });
 
   it("a reading moved to another vehicle's job", async () => {
-    const other = await shed.add("vehicle", { tag: "T 2" });
-    const otherJob = await shed.add("job", { vehicleId: other });
+    const other = await ids.shed.add("vehicle", { tag: "T 2" });
+    const otherJob = await ids.shed.add("job", { vehicleId: other });
     const values = [{ typed: "312 mm", base: 312 }];
-    const id = await shed.add("reading", { jobId: ids.jobId, quantity: "knobHeight", phase: "before", values });
+    const id = await ids.shed.add("reading", { jobId: ids.jobId, quantity: "knobHeight", phase: "before", values });
     await refused(update("reading", id, 1, { jobId: otherJob }), "operations[0].data.jobId");
-    const second = await shed.add("job", { vehicleId: ids.vehicleId });
-    await shed.change([update("reading", id, 1, { jobId: second })]).expect(200);
+    const second = await ids.shed.add("job", { vehicleId: ids.vehicleId });
+    await ids.shed.change([update("reading", id, 1, { jobId: second })]).expect(200);
   });
 
   it("a torque group that shrinks or goes under signatures, unless they are to go too", async () => {
@@ -129,12 +123,12 @@ describe("the gate refuses", () => {
       "conflict",
     );
     await refused(remove("torqueGroup", groupId, 1), "operations[0].withSignatures", "conflict");
-    const both = await shed.change([update("torqueGroup", groupId, 1, { count: 2 }, { withSignatures: true })]);
+    const both = await ids.shed.change([update("torqueGroup", groupId, 1, { count: 2 }, { withSignatures: true })]);
     expect(both.body.records.map((r: { record: { id: string } }) => r.record.id)).toEqual([signatureId, groupId]);
-    expect((await shed.get(`/api/jobs/${ids.jobId}`)).body.signature).toEqual([]);
+    expect((await ids.shed.get(`/api/jobs/${ids.jobId}`)).body.signature).toEqual([]);
     await step("undo", "shop").expect(200);
-    expect((await shed.get(`/api/jobs/${ids.jobId}`)).body.signature).toHaveLength(1);
-    await shed.change([remove("torqueGroup", groupId, 3, { withSignatures: true })]).expect(200);
+    expect((await ids.shed.get(`/api/jobs/${ids.jobId}`)).body.signature).toHaveLength(1);
+    await ids.shed.change([remove("torqueGroup", groupId, 3, { withSignatures: true })]).expect(200);
   });
 
   it("a lever or a person that does not exist, or is another job's", async () => {
@@ -142,30 +136,32 @@ describe("the gate refuses", () => {
     await refused(update("job", jobId, 1, { chosenSetupId: ulid() }), "operations[0].data.chosenSetupId");
     const load = { now: ["onStands"], at: null, by: ulid() };
     await refused(update("vehicle", vehicleId, 1, { load }), "operations[0].data.load.by");
-    const otherJob = await shed.add("job", { vehicleId });
+    const otherJob = await ids.shed.add("job", { vehicleId });
     const lever = {
       knob: { xMm: 0, zMm: 300 },
       pin: { xMm: 0, zMm: -60 },
       drive: { kind: "direct", axisDeg: 0 },
     } as const;
-    const theirs = await shed.add("setup", { jobId: otherJob, role: "candidate", name: "Theirs", lever });
+    const theirs = await ids.shed.add("setup", { jobId: otherJob, role: "candidate", name: "Theirs", lever });
     await refused(update("job", jobId, 1, { chosenSetupId: theirs }), "operations[0].data.chosenSetupId");
-    const { status, body } = await shed.change([create("step", { jobId, text: "x" })], "shop", { personId: ulid() });
+    const { status, body } = await ids.shed.change([create("step", { jobId, text: "x" })], "shop", {
+      personId: ulid(),
+    });
     expect([status, body.error.field]).toEqual([422, "personId"]);
   });
 
   it("a person who has left is still named by what they did", async () => {
-    const who = await shed.add("person", { name: "B. Sorley", initials: "BS" });
+    const who = await ids.shed.add("person", { name: "B. Sorley", initials: "BS" });
     const values = [{ typed: "312 mm", base: 312 }];
     const reading = { jobId: ids.jobId, quantity: "knobHeight", phase: "before", values, takenBy: who } as const;
-    const id = await shed.add("reading", reading);
-    await shed.change([remove("person", who, 1)]).expect(200);
-    await shed.change([update("reading", id, 1, { note: "by the seam" })]).expect(200);
+    const id = await ids.shed.add("reading", reading);
+    await ids.shed.change([remove("person", who, 1)]).expect(200);
+    await ids.shed.change([update("reading", id, 1, { note: "by the seam" })]).expect(200);
   });
 
   it("a second shop, and the shop in the bin", async () => {
     await refused(create("shop", { name: "Second" }), "operations[0].data");
-    await shed.change([create("shop", { name: "Own" }, SHOP_ID)]).expect(200);
+    await ids.shed.change([create("shop", { name: "Own" }, SHOP_ID)]).expect(200);
     await refused(remove("shop", SHOP_ID, 1), "operations[0].resource");
   });
 
@@ -178,7 +174,7 @@ describe("whose a write is", () => {
   it("a repeated id with other contents is refused, with the same it is answered", async () => {
     const id = ulid();
     const say = (owner: string, version: number) =>
-      shed.post("/api/changes", {
+      ids.shed.post("/api/changes", {
         id,
         scope: "shop",
         label: "owner",
@@ -190,14 +186,14 @@ describe("whose a write is", () => {
     const other = await say("One and more", 1);
     expect([other.status, other.body.error.code, other.body.error.field]).toEqual([409, "conflict", "id"]);
     const back = { id: ulid(), scope: "shop" };
-    await shed.post("/api/undo", back).expect(200);
-    expect((await shed.post("/api/redo", back)).status).toBe(409);
+    await ids.shed.post("/api/undo", back).expect(200);
+    expect((await ids.shed.post("/api/redo", back)).status).toBe(409);
   });
 
   it("what waited for another shop is not written into this one", async () => {
-    const { shopId } = (await shed.get("/api/shop")).body;
+    const { shopId } = (await ids.shed.get("/api/shop")).body;
     const edit = (shop: string, version: number) =>
-      shed.change([update("vehicle", ids.vehicleId, version, { owner: "x" })], "shop", { shopId: shop });
+      ids.shed.change([update("vehicle", ids.vehicleId, version, { owner: "x" })], "shop", { shopId: shop });
     const foreign = await edit(ulid(), 1);
     expect([foreign.status, foreign.body.error.code, foreign.body.error.field]).toEqual([403, "forbidden", "shopId"]);
     await edit(shopId, 1).expect(200);
@@ -206,13 +202,13 @@ describe("whose a write is", () => {
   it("with nobody chosen, each screen undoes its own edits", async () => {
     const [left, right] = [ulid(), ulid()];
     const edit = (station: string, owner: string, version: number) =>
-      shed.change([update("vehicle", ids.vehicleId, version, { owner })], jobScope(), { station });
+      ids.shed.change([update("vehicle", ids.vehicleId, version, { owner })], jobScope(), { station });
     await edit(left, "left", 1).expect(200);
     expect((await step("undo", jobScope(), { station: right })).status).toBe(404);
     const offered = async (station: string) =>
-      (await shed.get(`/api/undo?scope=${jobScope()}&station=${station}`)).body.undo?.label ?? null;
+      (await ids.shed.get(`/api/undo?scope=${jobScope()}&station=${station}`)).body.undo?.label ?? null;
     expect([await offered(left), await offered(right)]).toEqual(["test", null]);
     await step("undo", jobScope(), { station: left }).expect(200);
-    expect((await shed.get(`/api/vehicles/${ids.vehicleId}`)).body.vehicle.owner).toBe("");
+    expect((await ids.shed.get(`/api/vehicles/${ids.vehicleId}`)).body.vehicle.owner).toBe("");
   });
 });

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { jobChildren, resources, type JobView, type NewFields } from "../../contract";
 import { answersOf, evidenceOf } from "./evidence";
-import { PRESETS } from "../mounts/room";
+import { PRESETS } from "../mounts";
 
 const ID = "01ARZ3NDEKTSV4RRFFQ69G5FAV";
 const head = { id: ID, version: 1, createdAt: "", updatedAt: "", deletedAt: null };

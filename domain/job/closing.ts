@@ -11,8 +11,12 @@ export interface OpenAtClosing {
   names: string[];
 }
 
-const entry = (kind: OpenAtClosing["kind"], names: readonly string[], count = names.length): OpenAtClosing[] =>
-  count ? [{ kind, count, names: names.slice(0, 4) }] : [];
+const entry = <T>(
+  kind: OpenAtClosing["kind"],
+  list: readonly T[],
+  nameOf: (one: T) => string,
+  count = list.length,
+): OpenAtClosing[] => (count ? [{ kind, count, names: list.slice(0, 4).map(nameOf) }] : []);
 
 /**
  * What speaks against closing a job: bolts not signed, bolts accepted outside their limits, open
@@ -36,28 +40,12 @@ export function openAtClosing(view: JobView): OpenAtClosing[] {
   const again = toMeasureAgain(view);
   const after = view.reading.some((r) => r.phase === "after");
   return [
-    ...entry(
-      "unsigned",
-      unsigned.map(({ g }) => g.name),
-      bolts,
-    ),
-    ...entry(
-      "outside",
-      outside.map((g) => g.name),
-    ),
-    ...entry(
-      "steps",
-      steps.map((s) => s.text),
-    ),
-    ...entry(
-      "findings",
-      findings.map((f) => f.text),
-    ),
-    ...entry(
-      "parts",
-      parts.map((p) => p.name),
-    ),
-    ...(again.length && !after ? entry("readings", [], again.length) : []),
+    ...entry("unsigned", unsigned, ({ g }) => g.name, bolts),
+    ...entry("outside", outside, (g) => g.name),
+    ...entry("steps", steps, (s) => s.text),
+    ...entry("findings", findings, (f) => f.text),
+    ...entry("parts", parts, (p) => p.name),
+    ...(again.length && !after ? entry("readings", [], () => "", again.length) : []),
   ];
 }
 

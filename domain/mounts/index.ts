@@ -1,3 +1,4 @@
+export * from "./presets";
 export * from "./room";
 export * from "./outlook";
 export * from "./setName";

@@ -2,7 +2,8 @@ import { describe, expect, it } from "vitest";
 import { isRefusal, type JobView, type RoomUnit } from "../../contract";
 import { exampleSetups } from "../lever";
 import { jobView, PARENT, record } from "../../tests/domain/records";
-import { againstLimit, changeOf, compareSets, describeSet, JOINT_LIMIT_DEG, PRESETS, SAG_WARN_MM } from "./room";
+import { againstLimit, changeOf, compareSets, describeSet, JOINT_LIMIT_DEG, SAG_WARN_MM } from "./room";
+import { PRESETS } from "./presets";
 import { firstSet, fitting, gaugesOf, isTypical, outlookOf, sentenceOf, type MountSet } from "./outlook";
 import { setNameOf } from "./setName";
 

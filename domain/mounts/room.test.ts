@@ -6,13 +6,13 @@ import {
   idleCurve,
   MATERIALS,
   modesOf,
-  PRESETS,
   sagOf,
   shaftsOf,
   shaftTrouble,
   type Height,
   type Material,
 } from "./room";
+import { PRESETS } from "./presets";
 
 const unit = PRESETS.northSouth.unit;
 const heights = (measured: Record<string, number | null>): Height[] =>

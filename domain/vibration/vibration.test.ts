@@ -33,6 +33,8 @@ const recording = (id: string, data: Partial<VibrationRecording> = {}): Vibratio
   ...data,
 });
 
+const peaks = (...list: [hz: number, amplitude: number][]) => list.map(([hz, amplitude]) => ({ hz, amplitude }));
+
 const view = (list: VibrationRecording[], job: object = {}): JobView =>
   ({
     job: { ...head("j"), ...resources.job.parse({ vehicleId: ID, ...job }) },
@@ -43,17 +45,11 @@ const view = (list: VibrationRecording[], job: object = {}): JobView =>
 const fifth = recording("a");
 const fourth = recording("bb", {
   gear: "4",
-  peaks: [
-    { hz: 83.9, amplitude: 0.6 },
-    { hz: 42, amplitude: 0.1 },
-  ],
+  peaks: peaks([83.9, 0.6], [42, 0.1]),
 });
 const after = recording("ccc", {
   phase: "after",
-  peaks: [
-    { hz: 66.3, amplitude: 0.11 },
-    { hz: 83.9, amplitude: 0.057 },
-  ],
+  peaks: peaks([66.3, 0.11], [83.9, 0.057]),
 });
 
 describe("peaks and their names", () => {
@@ -151,10 +147,7 @@ describe("what Ask is told", () => {
     const five = analyseRecording(
       vehicle,
       recording("a", {
-        peaks: [
-          { hz: 83.9, amplitude: 0.57 },
-          { hz: 42, amplitude: 0.05 },
-        ],
+        peaks: peaks([83.9, 0.57], [42, 0.05]),
       }),
     );
     expect(notYetTold(five, ["prop2"], "road", {})).toEqual({
@@ -180,10 +173,7 @@ describe("what Ask is told", () => {
     const two = analyseRecording(
       vehicle,
       recording("a", {
-        peaks: [
-          { hz: 83.9, amplitude: 0.57 },
-          { hz: 9.76, amplitude: 0.4 },
-        ],
+        peaks: peaks([83.9, 0.57], [9.76, 0.4]),
       }),
     );
     expect(notYetTold(two, ["prop2"], null, {})).not.toHaveProperty("recWheel");

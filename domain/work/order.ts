@@ -52,56 +52,54 @@ export function circleOf(steps: readonly Step[]): Step[] | null {
   return round && round.map((id) => steps.find((s) => s.id === id)!);
 }
 
-/** One stay at a place: the steps done there one after the other. */
-export interface Visit {
-  place: Step["place"];
+/** Steps of a plan that follow on each other, minutes from its start. */
+interface Run {
   steps: Step[];
   startMin: number;
   endMin: number;
+}
+
+/** The steps of a schedule in runs of one key; a step without a key ends a run. */
+function runsOf<K extends string>(
+  steps: readonly Step[],
+  schedule: PlanAnswer["schedule"],
+  keyOf: (step: Step) => K | null,
+): (Run & { key: K })[] {
+  const byId = new Map(steps.map((s) => [s.id, s]));
+  const runs: (Run & { key: K })[] = [];
+  let open: K | null = null;
+  for (const { id, startMin, endMin } of schedule) {
+    const step = byId.get(id);
+    if (!step) continue;
+    const key = keyOf(step);
+    const last = runs.at(-1);
+    if (key !== null && last && open === key) {
+      last.steps.push(step);
+      last.endMin = endMin;
+    } else if (key !== null) runs.push({ key, steps: [step], startMin, endMin });
+    open = key;
+  }
+  return runs;
+}
+
+/** One stay at a place: the steps done there one after the other. */
+export interface Visit extends Run {
+  place: Step["place"];
 }
 
 /** The way of the mechanic through the places, in the order of a plan. */
-export function visitsOf(steps: readonly Step[], schedule: PlanAnswer["schedule"]): Visit[] {
-  const byId = new Map(steps.map((s) => [s.id, s]));
-  const visits: Visit[] = [];
-  for (const timed of schedule) {
-    const step = byId.get(timed.id);
-    if (!step) continue;
-    const last = visits.at(-1);
-    if (last?.place === step.place) {
-      last.steps.push(step);
-      last.endMin = timed.endMin;
-    } else visits.push({ place: step.place, steps: [step], startMin: timed.startMin, endMin: timed.endMin });
-  }
-  return visits;
-}
+export const visitsOf = (steps: readonly Step[], schedule: PlanAnswer["schedule"]): Visit[] =>
+  runsOf(steps, schedule, (step) => step.place).map(({ key, ...run }) => ({ place: key, ...run }));
 
 /** One call for a helper: steps of two people one after the other. */
-export interface HelperCall {
-  steps: Step[];
-  startMin: number;
-  endMin: number;
-}
+export type HelperCall = Run;
 
-export function helperCalls(steps: readonly Step[], schedule: PlanAnswer["schedule"]): HelperCall[] {
-  const byId = new Map(steps.map((s) => [s.id, s]));
-  const calls: HelperCall[] = [];
-  let open = false;
-  for (const timed of schedule) {
-    const step = byId.get(timed.id);
-    if (step?.hands !== 2) {
-      open = false;
-      continue;
-    }
-    if (open) {
-      const call = calls[calls.length - 1];
-      call.steps.push(step);
-      call.endMin = timed.endMin;
-    } else calls.push({ steps: [step], startMin: timed.startMin, endMin: timed.endMin });
-    open = true;
-  }
-  return calls;
-}
+export const helperCalls = (steps: readonly Step[], schedule: PlanAnswer["schedule"]): HelperCall[] =>
+  runsOf(steps, schedule, (step) => (step.hands === 2 ? "two" : null)).map(({ steps: own, startMin, endMin }) => ({
+    steps: own,
+    startMin,
+    endMin,
+  }));
 
 /** A wait of the plan, and how much of it is filled with other work. */
 export interface PlannedWait {

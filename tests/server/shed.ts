@@ -3,7 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import request from "supertest";
 import { ulid } from "ulid";
-import { afterAll, beforeAll } from "vitest";
+import { afterAll, afterEach, beforeAll, beforeEach } from "vitest";
 import type { NewFields, Operation, ResourceName } from "../../contract";
 import { buildApp, type App } from "../../server/app";
 
@@ -56,13 +56,25 @@ export class TestShed {
   }
 }
 
-/** A shed with one vehicle and one job for all tests of a file; its parts are there once the tests run. */
-export function shedWithJob(): { shed: TestShed; vehicleId: string; jobId: string } {
-  const held = {} as { shed: TestShed; vehicleId: string; jobId: string };
-  beforeAll(async () => {
-    held.shed = await TestShed.open();
-    Object.assign(held, await held.shed.job());
-  });
-  afterAll(() => held.shed.close());
-  return held;
+interface ShedWithJob {
+  shed: TestShed;
+  vehicleId: string;
+  jobId: string;
 }
+
+const openedBy =
+  (before: typeof beforeAll | typeof beforeEach, after: typeof afterAll | typeof afterEach) => (): ShedWithJob => {
+    const held = {} as ShedWithJob;
+    before(async () => {
+      held.shed = await TestShed.open();
+      Object.assign(held, await held.shed.job());
+    });
+    after(() => held.shed.close());
+    return held;
+  };
+
+/** A shed with one vehicle and one job for all tests of a file; its parts are there once the tests run. */
+export const shedWithJob = openedBy(beforeAll, afterAll);
+
+/** A shed with one vehicle and one job, opened anew for every test of a file. */
+export const freshShedWithJob = openedBy(beforeEach, afterEach);

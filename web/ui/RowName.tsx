@@ -1,3 +1,4 @@
+import type { RowColumn } from "./RowsEditor";
 import { TextField } from "./TextField";
 
 /** The name of a row by which other things find it: none twice, and half a name is not kept. */
@@ -28,3 +29,17 @@ export function RowName({
     />
   );
 }
+
+/** The column of a list that holds the names of its rows. */
+export const nameColumn = <R extends { name: string }>(
+  head: string,
+  labelOf: (row: R, at: number) => string,
+  taken: ReadonlySet<string>,
+  max: number,
+  onName: (at: number, name: string) => void,
+): RowColumn<R> => ({
+  head,
+  cell: (row, at) => (
+    <RowName label={labelOf(row, at)} value={row.name} taken={taken} max={max} onCommit={(name) => onName(at, name)} />
+  ),
+});

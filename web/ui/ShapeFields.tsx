@@ -106,7 +106,7 @@ export function ShapeFields<T extends object>({
       );
     }
     if ("flag" in field) {
-      const turn = (on: boolean): void => set(on, on ? "yes" : "no", field.what ?? (on ? label : `not: ${label}`));
+      const turn = (on: boolean): void => set(on, "", field.what ?? (on ? label : `not: ${label}`));
       const slot = <SlotSwitch key={at} on={Boolean(shown)} label={label} onChange={turn} />;
       if (!field.flag) return slot;
       return (

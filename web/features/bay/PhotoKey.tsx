@@ -1,17 +1,16 @@
-import { useRef, useState } from "react";
+import { useState } from "react";
 import type { Step } from "../../../contract";
 import { isUnreachable } from "../../data/api";
 import { refusedText, sendFile } from "../../data/sendFile";
 import { photoUpload } from "../../data/uploads";
 import { usePeople } from "../../data/useJobView";
-import { HiddenFile } from "../../ui/HiddenFile";
+import { useFilePick } from "../../ui/useFilePick";
 import { Press } from "../../ui/Press";
 import type { Bay } from "./useBay";
 import css from "./bay.module.css";
 
 /** A picture taken at this step; without a network it is kept and goes out later. */
 export function PhotoKey({ bay, step }: { bay: Bay; step: Step }) {
-  const picker = useRef<HTMLInputElement>(null);
   const { me } = usePeople();
   const [says, setSays] = useState("");
   const label = `Photo at ${step.text}`.slice(0, 110);
@@ -34,12 +33,13 @@ export function PhotoKey({ bay, step }: { bay: Bay; step: Step }) {
       } else setSays(refusedText(error, "The picture") ?? "");
     }
   };
+  const picker = useFilePick("image/*", "Photo of this step", ([file]) => void take(file));
   return (
     <>
-      <Press className={css.key} onClick={() => picker.current?.click()}>
+      <Press className={css.key} onClick={picker.pick}>
         Photo{says && <small role="status">{says}</small>}
       </Press>
-      <HiddenFile picker={picker} accept="image/*" label="Photo of this step" onFiles={([file]) => void take(file)} />
+      {picker.field}
     </>
   );
 }

@@ -111,6 +111,44 @@ function LabelField({
   );
 }
 
+/** The figures of one fault or one observation against all of the others, each with its reason. */
+function Column({
+  title,
+  knowledge,
+  others,
+  cellOf,
+  says,
+  onChange,
+}: {
+  title: string;
+  knowledge: Knowledge;
+  others: readonly { id: string; label: string }[];
+  cellOf: (other: string) => [fault: string, observation: string];
+  /** Fault and observation as the history names them. */
+  says: (label: string) => [fault: string, observation: string];
+  onChange: (next: Knowledge, what: string) => void;
+}) {
+  return (
+    <Cells
+      title={title}
+      rows={others.map(({ id, label }) => {
+        const [f, o] = cellOf(id);
+        return { id, label, value: knowledge.table[f]?.[o] ?? null, reason: knowledge.reasons?.[f]?.[o] ?? "" };
+      })}
+      knowledge={knowledge}
+      onValue={(id, value, label) => {
+        const [fault, seen] = says(label);
+        onChange({ ...knowledge, table: withCell(knowledge.table, ...cellOf(id), value) }, `${fault}, ${seen}`);
+      }}
+      onReason={(id, reason, label) => {
+        const [fault, seen] = says(label);
+        const reasons = withCell(knowledge.reasons, ...cellOf(id), reason || null);
+        onChange({ ...knowledge, reasons }, `${fault}, why: ${seen}`);
+      }}
+    />
+  );
+}
+
 export function FaultEditor({ knowledge, item, onChange, onRemove }: EditorProps<Fault>) {
   const set = (patch: Partial<Fault>, what: string): void =>
     onChange(withItem(knowledge, "faults", { ...item, ...patch }), `${item.label}: ${what}`);
@@ -136,24 +174,13 @@ export function FaultEditor({ knowledge, item, onChange, onRemove }: EditorProps
           refer to a specialist
         </p>
       </div>
-      <Cells
+      <Column
         title="How likely each thing is with this fault"
-        rows={knowledge.observations.map((o) => ({
-          id: o.id,
-          label: o.label,
-          value: knowledge.table[item.id]?.[o.id] ?? null,
-          reason: knowledge.reasons?.[item.id]?.[o.id] ?? "",
-        }))}
         knowledge={knowledge}
-        onValue={(o, value, label) =>
-          onChange({ ...knowledge, table: withCell(knowledge.table, item.id, o, value) }, `${item.label}, ${label}`)
-        }
-        onReason={(o, reason, label) =>
-          onChange(
-            { ...knowledge, reasons: withCell(knowledge.reasons, item.id, o, reason || null) },
-            `${item.label}, why: ${label}`,
-          )
-        }
+        others={knowledge.observations}
+        cellOf={(observation) => [item.id, observation]}
+        says={(label) => [item.label, label]}
+        onChange={onChange}
       />
       <div>
         <Button onClick={onRemove} disabled={knowledge.faults.length < 2}>
@@ -196,24 +223,13 @@ export function ObservationEditor({ knowledge, item, onChange, onRemove }: Edito
         )}
         <AppliesFields applies={item.applies} onChange={(applies) => set({ applies }, "where it belongs")} />
       </div>
-      <Cells
+      <Column
         title="How likely it is with each fault"
-        rows={knowledge.faults.map((f) => ({
-          id: f.id,
-          label: f.label,
-          value: knowledge.table[f.id]?.[item.id] ?? null,
-          reason: knowledge.reasons?.[f.id]?.[item.id] ?? "",
-        }))}
         knowledge={knowledge}
-        onValue={(f, value, label) =>
-          onChange({ ...knowledge, table: withCell(knowledge.table, f, item.id, value) }, `${label}, ${item.label}`)
-        }
-        onReason={(f, reason, label) =>
-          onChange(
-            { ...knowledge, reasons: withCell(knowledge.reasons, f, item.id, reason || null) },
-            `${label}, why: ${item.label}`,
-          )
-        }
+        others={knowledge.faults}
+        cellOf={(fault) => [fault, item.id]}
+        says={(label) => [label, item.label]}
+        onChange={onChange}
       />
       <div>
         <Button onClick={onRemove} disabled={knowledge.observations.length < 2}>

@@ -1,5 +1,5 @@
 import { Button, Input, Modal } from "antd";
-import { useMemo, useRef, useState } from "react";
+import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { countChanges, shopStandard, likelihoodWords, withChanges, type Knowledge } from "../../../core";
 import { useKeys } from "../../data/useKeys";
@@ -13,6 +13,7 @@ import { changesOf, importKnowledge, newItemId, withItem, withoutItem } from "..
 import { FaultEditor, ObservationEditor, TestEditor } from "./ItemEditor";
 import { WORD_NAMES } from "./LikelihoodField";
 import { saveAs } from "../../ui/saveAs";
+import { useFilePick } from "../../ui/useFilePick";
 import { Press } from "../../ui/Press";
 
 type Tab = "faults" | "symptoms" | "results" | "tests" | "words";
@@ -50,15 +51,46 @@ function itemsOf(knowledge: Knowledge, tab: Tab): { id: string; label: string; n
   }
 }
 
+/** The table out to a file and in from one; one that will not do says why, and nothing is changed. */
+function TableFiles({
+  knowledge,
+  keep,
+  children,
+}: {
+  knowledge: Knowledge;
+  keep: (next: Knowledge, what: string) => void;
+  children: React.ReactNode;
+}) {
+  const [refused, setRefused] = useState<string | null>(null);
+  const save = (): void => saveAs("evidence-table.json", JSON.stringify(knowledge, null, 2));
+  const load = async (chosen: File): Promise<void> => {
+    const read = importKnowledge(await chosen.text());
+    if (read.ok) keep(read.knowledge, `read from ${chosen.name}`.slice(0, 90));
+    setRefused(read.ok ? null : read.why);
+  };
+  const file = useFilePick("application/json,.json", "File with a table", ([picked]) => void load(picked));
+  return (
+    <>
+      <Button onClick={save}>Write to a file</Button>
+      <Button onClick={file.pick}>Read from a file</Button>
+      {file.field}
+      {children}
+      {refused && (
+        <p className="why" role="alert">
+          Nothing was changed. {refused}
+        </p>
+      )}
+    </>
+  );
+}
+
 /** The table behind Ask, the shop's to change: every change stands in the history and can be undone. */
 export function KnowledgePage() {
   const desk = useShop();
   const [tab, setTab] = useState<Tab>("faults");
   const [chosen, setChosen] = useState<string | null>(null);
   const [find, setFind] = useState("");
-  const [refused, setRefused] = useState<string | null>(null);
   const [asking, setAsking] = useState(false);
-  const file = useRef<HTMLInputElement>(null);
   const changes = desk?.shop.knowledge ?? null;
   const knowledge = useMemo(() => withChanges(shopStandard, changes), [changes]);
   const own = useMemo(
@@ -97,12 +129,6 @@ export function KnowledgePage() {
     }
     setChosen(newId);
   };
-  const save = (): void => saveAs("evidence-table.json", JSON.stringify(knowledge, null, 2));
-  const load = async (chosenFile: File): Promise<void> => {
-    const read = importKnowledge(await chosenFile.text());
-    if (read.ok) keep(read.knowledge, `read from ${chosenFile.name}`.slice(0, 90));
-    setRefused(read.ok ? null : read.why);
-  };
   const editorOf = () => {
     const remove = (label: string) => () => id && keep(withoutItem(knowledge, id), `without ${label}`);
     if (tab === "faults") {
@@ -130,28 +156,11 @@ export function KnowledgePage() {
         <SavedState />
       </header>
       <div className="row-flex" style={{ padding: "10px 18px", borderBottom: "1px solid var(--line)" }}>
-        <Button onClick={save}>Write to a file</Button>
-        <Button onClick={() => file.current?.click()}>Read from a file</Button>
-        <input
-          ref={file}
-          type="file"
-          hidden
-          accept="application/json,.json"
-          aria-label="File with a table"
-          onChange={(e) => {
-            const picked = e.target.files?.[0];
-            e.target.value = "";
-            if (picked) void load(picked);
-          }}
-        />
-        <Button disabled={!count} onClick={() => setAsking(true)}>
-          Reset to default
-        </Button>
-        {refused && (
-          <p className="why" role="alert">
-            Nothing was changed. {refused}
-          </p>
-        )}
+        <TableFiles knowledge={knowledge} keep={keep}>
+          <Button disabled={!count} onClick={() => setAsking(true)}>
+            Reset to default
+          </Button>
+        </TableFiles>
       </div>
       <div className="know">
         <div className="know-list">

@@ -2,6 +2,7 @@ import { formatNumber } from "../../../core";
 import type { KitLine, Ledger } from "../../../domain";
 import { count } from "../../format/words";
 import { OriginMark } from "../../ui/marks";
+import { Scroll } from "./Scroll";
 import css from "./memory.module.css";
 
 const WIDTH = 150;
@@ -23,7 +24,7 @@ export function Claims({ ledger }: { ledger: Ledger }) {
       {kits.length === 0 ? (
         <p className="q">No closed job has a kit with a claim and the throw taped before and after.</p>
       ) : (
-        <div className={css.scroll} role="region" aria-label="Kits, row by row" tabIndex={0}>
+        <Scroll label="Kits, row by row">
           <table className={`ledger ${css.claims}`}>
             <thead>
               <tr>
@@ -93,7 +94,7 @@ export function Claims({ ledger }: { ledger: Ledger }) {
               )}
             </tbody>
           </table>
-        </div>
+        </Scroll>
       )}
       {kits.length > 0 && (
         <p className={`lb ${css.legend}`}>

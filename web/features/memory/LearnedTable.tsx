@@ -8,6 +8,7 @@ import { count } from "../../format/words";
 import { Press } from "../../ui/Press";
 import { SlotSwitch } from "../../ui/slots";
 import { useTask } from "../../worker";
+import { Scroll } from "./Scroll";
 import css from "./memory.module.css";
 
 /** The present table counts as so many jobs: few jobs move little. */
@@ -116,7 +117,7 @@ function Proposals({
           Use all {open.length || ""}
         </Button>
       </div>
-      <div className={css.scroll} role="region" aria-label="Figures, row by row" tabIndex={0}>
+      <Scroll label="Figures, row by row">
         <table className={`ledger ${css.learned}`}>
           <thead>
             <tr>
@@ -159,7 +160,7 @@ function Proposals({
             })}
           </tbody>
         </table>
-      </div>
+      </Scroll>
       {shown.length < lines.length || all ? (
         <p className="lb">
           {all ? "All figures that would move." : `${count(lines.length - shown.length, "more figure")} would move.`}{" "}

@@ -4,6 +4,7 @@ import type { TemplateTimes } from "../../../domain";
 import { count } from "../../format/words";
 import { Choice } from "../../ui/TextField";
 import { LedgerTable } from "../../ui/LedgerTable";
+import { Scroll } from "./Scroll";
 import css from "./memory.module.css";
 
 const WIDTH = 96;
@@ -39,7 +40,7 @@ export function Minutes({ times }: { times: readonly TemplateTimes[] }) {
           onChange={setChosen}
         />
       )}
-      <div className={css.scroll} role="region" aria-label="Steps, row by row" tabIndex={0}>
+      <Scroll label="Steps, row by row">
         <LedgerTable heads={[["step", "txt"], "", "planned", "actual"]}>
           {timed.map((s) => {
             const a = s.actual!;
@@ -89,7 +90,7 @@ export function Minutes({ times }: { times: readonly TemplateTimes[] }) {
             </td>
           </tr>
         </LedgerTable>
-      </div>
+      </Scroll>
       <p className="lb">
         Triangle: planned. Bar: shortest to longest, with the median; ochre: a quarter over the plan.
       </p>

@@ -40,7 +40,7 @@ export function MountStrip({
       shape={resources.vehicle}
       within="powerUnit.mounts[]"
       value={mount}
-      onChange={(patch, what, typed) => onPatch(patch, `${what} ${typed}`)}
+      onChange={(patch, what, typed) => onPatch(patch, `${what} ${typed}`.trim())}
       fields={list}
     />
   );

@@ -12,6 +12,12 @@ type Shape = "rectangle" | "disc" | "ring";
 
 const SHAPES: Record<Shape, string> = { rectangle: "block", disc: "disc", ring: "ring" };
 
+/** What may be known of a rubber. */
+const KNOWN = {
+  hardness: { label: "hardness", unit: "Shore A", ...boundsOf(elastomerInput, "shoreA") },
+  modulus: { label: "modulus", unit: "MPa", ...boundsOf(elastomerInput, "eMPa") },
+};
+
 /** Stiffness of a mount from the rubber in it: hardness and size in, up and down and sideways out. */
 export function RubberDialog({
   name,
@@ -25,6 +31,7 @@ export function RubberDialog({
   const [by, setBy] = useState<"hardness" | "modulus">("hardness");
   const [shoreA, setShore] = useState<number | null>(55);
   const [eMPa, setE] = useState<number | null>(24);
+  const known = { hardness: { value: shoreA, onCommit: setShore }, modulus: { value: eMPa, onCommit: setE } };
   const [shape, setShape] = useState<Shape>("disc");
   const [size, setSize] = useState({ a: 60, b: 40, h: 35 });
   const block =
@@ -60,25 +67,7 @@ export function RubberDialog({
             options={{ hardness: "its hardness", modulus: "its modulus (urethane)" }}
             onChange={setBy}
           />
-          {by === "hardness" ? (
-            <NumberField
-              label="hardness"
-              value={shoreA}
-              {...boundsOf(elastomerInput, "shoreA")}
-              unit="Shore A"
-              onDraft={watch("hardness")}
-              onCommit={setShore}
-            />
-          ) : (
-            <NumberField
-              label="modulus"
-              value={eMPa}
-              {...boundsOf(elastomerInput, "eMPa")}
-              unit="MPa"
-              onDraft={watch("modulus")}
-              onCommit={setE}
-            />
-          )}
+          <NumberField key={by} {...KNOWN[by]} {...known[by]} onDraft={watch(by)} />
           <Choice label="shape" value={shape} options={SHAPES} onChange={setShape} />
           {dimension("a", shape === "rectangle" ? "long" : shape === "disc" ? "diameter" : "outside")}
           {shape !== "disc" && dimension("b", shape === "rectangle" ? "wide" : "bore")}

@@ -16,27 +16,24 @@ interface PieceProps {
 
 /** Mass, box, torque and the line of shafts: what is the same for every set of mounts. */
 export function UnitDialog({ unit, onChange, onClose }: PieceProps & { onClose: () => void }) {
+  const fields = (list: readonly FigureField[]) => (
+    <ShapeFields shape={resources.vehicle} within="powerUnit" value={unit} onChange={onChange} fields={list} />
+  );
   return (
     <Modal open title="The power unit and its shafts" footer={null} width={760} onCancel={onClose}>
       <div className={css.unitdlg}>
         <UnitSketch unit={unit} />
         <h3 className="hd2">Mass and its centre</h3>
         <div className="fields">
-          <ShapeFields
-            shape={resources.vehicle}
-            within="powerUnit"
-            value={unit}
-            onChange={onChange}
-            fields={[
-              { at: "massKg", label: "mass", kind: "mass" },
-              { at: "com.xMm", label: "centre, forward", kind: "length" },
-              { at: "com.yMm", label: "centre, left", kind: "length" },
-              { at: "com.zMm", label: "centre, up", kind: "length" },
-              { at: "box.xMm", label: "long", kind: "length", what: "box long" },
-              { at: "box.yMm", label: "wide", kind: "length", what: "box wide" },
-              { at: "box.zMm", label: "high", kind: "length", what: "box high" },
-            ]}
-          />
+          {fields([
+            { at: "massKg", label: "mass", kind: "mass" },
+            { at: "com.xMm", label: "centre, forward", kind: "length" },
+            { at: "com.yMm", label: "centre, left", kind: "length" },
+            { at: "com.zMm", label: "centre, up", kind: "length" },
+            { at: "box.xMm", label: "long", kind: "length", what: "box long" },
+            { at: "box.yMm", label: "wide", kind: "length", what: "box wide" },
+            { at: "box.zMm", label: "high", kind: "length", what: "box high" },
+          ])}
         </div>
         <p className="lb">
           The turning inertia is taken as that of a box of this size and mass. Or weigh it on two points, a scale under
@@ -52,19 +49,13 @@ export function UnitDialog({ unit, onChange, onClose }: PieceProps & { onClose: 
             options={{ x: "fore and aft", y: "across" }}
             onChange={(axis) => onChange({ crankAxis: axis }, "crank axis")}
           />
-          <ShapeFields
-            shape={resources.vehicle}
-            within="powerUnit"
-            value={unit}
-            onChange={onChange}
-            fields={[
-              { at: "engineTorqueNm", label: "engine torque", kind: "torque", what: "engine torque" },
-              { at: "ratio", label: "first gear (and final drive, if inside)", unit: "to 1", what: "ratio" },
-              { at: "shaftRpm", label: "shafts turn at", unit: "rpm", what: "shaft speed" },
-              { at: "cruiseRpm", label: "cruise at", unit: "rpm", what: "cruise" },
-              { at: "noiseLimitDb", label: "louder at idle by at most", unit: "dB", what: "noise limit" },
-            ]}
-          />
+          {fields([
+            { at: "engineTorqueNm", label: "engine torque", kind: "torque", what: "engine torque" },
+            { at: "ratio", label: "first gear (and final drive, if inside)", unit: "to 1", what: "ratio" },
+            { at: "shaftRpm", label: "shafts turn at", unit: "rpm", what: "shaft speed" },
+            { at: "cruiseRpm", label: "cruise at", unit: "rpm", what: "cruise" },
+            { at: "noiseLimitDb", label: "louder at idle by at most", unit: "dB", what: "noise limit" },
+          ])}
         </div>
         <h3 className="hd2">Shafts, front to rear, as they are now</h3>
         <Shafts unit={unit} onChange={onChange} />

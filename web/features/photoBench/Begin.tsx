@@ -8,7 +8,7 @@ import { refusedText, sendFile } from "../../data/sendFile";
 import type { StageProps } from "../../data/stage";
 import { finePhotoUpload } from "../../data/uploads";
 import { usePeople } from "../../data/useJobView";
-import { HiddenFile } from "../../ui/HiddenFile";
+import { useFilePick } from "../../ui/useFilePick";
 import { SHEET_NAMES } from "./words";
 import css from "./photoBench.module.css";
 
@@ -37,7 +37,6 @@ export function TakePicture({
   primary,
 }: StageProps & { onTaken: (id: string) => void; primary?: boolean }) {
   const { me } = usePeople();
-  const picker = useRef<HTMLInputElement>(null);
   const sending = useRef<AbortController | null>(null);
   const [phase, setPhase] = useState<Phase>({ at: "rest" });
   const [says, setSays] = useState<string | null>(null);
@@ -103,11 +102,12 @@ export function TakePicture({
       setPhase({ at: "rest" });
     }
   };
+  const picker = useFilePick("image/*", "Photograph of the levers on the sheet", ([file]) => void take(file));
 
   return (
     <>
       {phase.at === "rest" ? (
-        <Button type={primary ? "primary" : "default"} onClick={() => picker.current?.click()}>
+        <Button type={primary ? "primary" : "default"} onClick={picker.pick}>
           Take a picture in
         </Button>
       ) : (
@@ -122,12 +122,7 @@ export function TakePicture({
           </Button>
         </span>
       )}
-      <HiddenFile
-        picker={picker}
-        accept="image/*"
-        label="Photograph of the levers on the sheet"
-        onFiles={([file]) => void take(file)}
-      />
+      {picker.field}
       {says && (
         <p className="why" role="alert">
           {says}

@@ -1,5 +1,5 @@
 import { Button, Radio } from "antd";
-import { useMemo, useRef, useState } from "react";
+import { useMemo, useState } from "react";
 import { templateContent, type TemplateContent, type TemplateStep } from "../../../contract";
 import {
   answersOf,
@@ -22,7 +22,7 @@ import type { StageProps } from "../../data/stage";
 import { capital, countInWords, enumerate, uncapital } from "../../format/grammar";
 import { count, PLACE_NAMES } from "../../format/words";
 import { Answer } from "../../ui/Answer";
-import { HiddenFile } from "../../ui/HiddenFile";
+import { useFilePick } from "../../ui/useFilePick";
 import { Press } from "../../ui/Press";
 import { Skeleton } from "../../ui/states";
 import { templateFaultText } from "./templateWords";
@@ -36,7 +36,6 @@ export function BeginWork({ view, edit, tabs, onOwn }: StageProps & { tabs: Reac
   const [chosen, setChosen] = useState<string[] | null>(null);
   const [decided, setDecided] = useState<Record<string, string>>({});
   const [trouble, setTrouble] = useState<string | null>(null);
-  const picker = useRef<HTMLInputElement>(null);
   const diagnosis = useMemo(() => diagnosisOf(table, view.vehicle, answersOf(view)), [table, view]);
   const proposals = useMemo(() => {
     const asked = Object.keys(view.job.symptoms).length > 0;
@@ -49,6 +48,18 @@ export function BeginWork({ view, edit, tabs, onOwn }: StageProps & { tabs: Reac
         )
       : null;
   }, [workshop, view, diagnosis]);
+  const take = async (file: File): Promise<void> => {
+    const outcome = readTemplate(await file.text());
+    if ("trouble" in outcome) return setTrouble(`${file.name}: ${outcome.trouble}`);
+    setTrouble(null);
+    edit.create(
+      "template",
+      { basedOn: "", content: outcome.content },
+      `Template from a file: ${outcome.content.title}`,
+    );
+    setChosen([outcome.content.id]);
+  };
+  const picker = useFilePick(".json,application/json", "Template file", ([file]) => void take(file));
   if (!proposals || !workshop) return <Skeleton rows={10} />;
 
   const likely = proposals.filter((p) => p.score > 0);
@@ -83,17 +94,6 @@ export function BeginWork({ view, edit, tabs, onOwn }: StageProps & { tabs: Reac
         data: { jobId: view.job.id, text: text.slice(0, 400), place: "bench", state: "dealtWith" },
       })),
     ]);
-  };
-  const take = async (file: File): Promise<void> => {
-    const outcome = readTemplate(await file.text());
-    if ("trouble" in outcome) return setTrouble(`${file.name}: ${outcome.trouble}`);
-    setTrouble(null);
-    edit.create(
-      "template",
-      { basedOn: "", content: outcome.content },
-      `Template from a file: ${outcome.content.title}`,
-    );
-    setChosen([outcome.content.id]);
   };
 
   return (
@@ -153,13 +153,8 @@ export function BeginWork({ view, edit, tabs, onOwn }: StageProps & { tabs: Reac
           </ul>
           <div className="row-flex" style={{ marginTop: 10 }}>
             <Button onClick={onOwn}>Write the steps by hand</Button>
-            <Button onClick={() => picker.current?.click()}>Import a template</Button>
-            <HiddenFile
-              picker={picker}
-              accept=".json,application/json"
-              label="Template file"
-              onFiles={([file]) => void take(file)}
-            />
+            <Button onClick={picker.pick}>Import a template</Button>
+            {picker.field}
           </div>
           {trouble && (
             <p className="lb brk" role="alert">

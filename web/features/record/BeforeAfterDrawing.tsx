@@ -5,6 +5,7 @@ import { useUnits } from "../../format/units";
 import { gearWord } from "../../format/words";
 import { INK, QUIET, TEAL } from "../../pieces/paper/ink";
 import { measurandName } from "../../pieces/readings/ReadingCard";
+import { PaperDrawing } from "./PaperDrawing";
 
 const BOX = { width: 240, height: 150 };
 const BARS = 3;
@@ -65,13 +66,7 @@ function LeverToScale({ drawn, all, view }: { drawn: Drawn; all: Drawn[]; view: 
   const says = `${drawn.title}${throwMm === null ? "" : `, calculated throw ${units.show(throwMm, "length")} from ${gearWord(pair.from)} to ${gearWord(pair.to)}`}`;
   return (
     <figure>
-      <svg
-        viewBox={`0 0 ${BOX.width} ${BOX.height}`}
-        width={BOX.width}
-        height={BOX.height}
-        role="img"
-        aria-label={says}
-      >
+      <PaperDrawing {...BOX} says={says}>
         {ends.map(([x, y], i) => (
           <g key={i}>
             <path d={`M${ox} ${oy}L${x} ${y}`} stroke={QUIET} strokeWidth="0.8" strokeDasharray="3 2" fill="none" />
@@ -90,7 +85,7 @@ function LeverToScale({ drawn, all, view }: { drawn: Drawn; all: Drawn[]; view: 
         <circle cx={kx} cy={ky} r="6" fill={INK} />
         <circle cx={ox} cy={oy} r="4" stroke={INK} strokeWidth="1.4" fill="#ffffff" />
         <circle cx={px} cy={py} r="2.4" fill={INK} />
-      </svg>
+      </PaperDrawing>
       <figcaption>{says}</figcaption>
     </figure>
   );

@@ -9,6 +9,7 @@ import { dateText, vehicleTitle } from "../../format/words";
 import { proofOf, simulatedNote } from "../../pieces/job/headline";
 import { Tag } from "../../ui/pictograms";
 import { WhoWhen } from "./WhoWhen";
+import { Listed } from "./Listed";
 import css from "./record.module.css";
 
 /** What was looked at before the vehicle went back, and what of it was not. */
@@ -114,16 +115,13 @@ export function WasSet({ view }: { view: JobView }) {
   const set = view.setting.filter((s) => s.state === "set");
   if (!set.length) return null;
   return (
-    <section>
-      <h2 className="hd2">What was set</h2>
-      <ul className="lined">
-        {set.map((s) => (
-          <li key={s.id}>
-            <b>{s.name || TOOL_NAMES[s.tool]}.</b> {s.says} <WhoWhen personId={s.personId} at={s.at} />
-          </li>
-        ))}
-      </ul>
-    </section>
+    <Listed title="What was set">
+      {set.map((s) => (
+        <li key={s.id}>
+          <b>{s.name || TOOL_NAMES[s.tool]}.</b> {s.says} <WhoWhen personId={s.personId} at={s.at} />
+        </li>
+      ))}
+    </Listed>
   );
 }
 

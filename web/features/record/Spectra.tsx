@@ -4,6 +4,7 @@ import { formatNumber } from "../../../core";
 import { amplitudeHead } from "../../../domain";
 import { INK, QUIET, TEAL } from "../../pieces/paper/ink";
 import { useTask } from "../../worker";
+import { PaperDrawing } from "./PaperDrawing";
 
 const BOX = { width: 480, height: 132, left: 44, low: 26, top: 24 };
 /** What shakes a cabin lies below this, Hz; nothing above it is drawn. Common practice, no source. */
@@ -48,12 +49,10 @@ function OnPaper({ recording: r }: { recording: VibrationRecording }) {
   const label = `${r.name || "Recording"}, ${r.phase}${r.simulated ? ", simulated" : ""}`;
   return (
     <figure>
-      <svg
-        viewBox={`0 0 ${BOX.width} ${BOX.height}`}
+      <PaperDrawing
         width={BOX.width}
         height={BOX.height}
-        role="img"
-        aria-label={`${label}: strongest at ${peaks.map((p) => `${formatNumber(p.hz, 1)} Hz`).join(", ") || "no frequency"}`}
+        says={`${label}: strongest at ${peaks.map((p) => `${formatNumber(p.hz, 1)} Hz`).join(", ") || "no frequency"}`}
       >
         <path
           d={`M${BOX.left} ${BOX.height - BOX.low}H${BOX.width - 8}M${BOX.left} ${BOX.top}V${BOX.height - BOX.low}`}
@@ -92,7 +91,7 @@ function OnPaper({ recording: r }: { recording: VibrationRecording }) {
             {formatNumber(p.hz, 1)}
           </text>
         ))}
-      </svg>
+      </PaperDrawing>
       <figcaption>{label}</figcaption>
     </figure>
   );

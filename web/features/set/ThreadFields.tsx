@@ -1,5 +1,5 @@
-import { boundsOf, settingInputs } from "../../../contract";
-import { NumberField } from "../../ui/NumberField";
+import { settingInputs } from "../../../contract";
+import { ShapeFields } from "../../ui/ShapeFields";
 import { Choice } from "../../ui/TextField";
 
 export interface Thread {
@@ -72,22 +72,17 @@ export function ThreadFields({
           else onChange({ pitchMm: 0.75, threadsPerInch: null });
         }}
       />
-      {!named && value === "mm" && (
-        <NumberField
-          label="pitch"
-          value={thread.pitchMm ?? null}
-          {...boundsOf(settingInputs.rod, "ends[].pitchMm")}
-          unit="mm"
-          onCommit={(pitchMm) => onChange({ pitchMm, threadsPerInch: null })}
-        />
-      )}
-      {!named && value === "inch" && (
-        <NumberField
-          label="threads"
-          value={thread.threadsPerInch ?? null}
-          {...boundsOf(settingInputs.rod, "ends[].threadsPerInch")}
-          unit="per inch"
-          onCommit={(threadsPerInch) => onChange({ pitchMm: null, threadsPerInch })}
+      {!named && (
+        <ShapeFields
+          shape={settingInputs.rod}
+          within="ends[]"
+          value={thread}
+          fields={[
+            value === "inch"
+              ? { at: "threadsPerInch", label: "threads", unit: "per inch", clears: true }
+              : { at: "pitchMm", label: "pitch", unit: "mm", clears: true },
+          ]}
+          onChange={({ pitchMm = null, threadsPerInch = null }) => onChange({ pitchMm, threadsPerInch })}
         />
       )}
     </>

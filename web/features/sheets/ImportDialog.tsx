@@ -1,13 +1,12 @@
 import { Alert, Button, Input, Modal, Select } from "antd";
 import { Question } from "../../pieces/sheets/Question";
-import { useRef } from "react";
 import type { SheetView } from "../../../contract";
 import { columnRoles, sourceText, stateOf, type ColumnRole, type DraftLine, type LineFields } from "../../../domain";
 import type { Editor } from "../../data/saving";
 import { AUDIT_LIMIT, LINE_KIND_NAMES, WAY_NAMES } from "../../format/sheetWords";
 import { capital } from "../../format/grammar";
 import { count } from "../../format/words";
-import { HiddenFile } from "../../ui/HiddenFile";
+import { useFilePick } from "../../ui/useFilePick";
 import { Choice, TextField } from "../../ui/TextField";
 import { useImport, type RowChoice } from "./useImport";
 import { LedgerTable } from "../../ui/LedgerTable";
@@ -52,7 +51,11 @@ const SHOWN = 200;
 /** A table pasted from a spreadsheet, or a sheet saved as a file: looked through before anything is kept. */
 export function ImportDialog({ view, edit, onClose }: { view: SheetView; edit: Editor; onClose: () => void }) {
   const model = useImport(view, edit);
-  const picker = useRef<HTMLInputElement>(null);
+  const picker = useFilePick(
+    ".csv,.tsv,.txt,.json,text/csv,application/json",
+    "Table or sheet",
+    ([chosen]) => void chosen.text().then(model.setText),
+  );
   const { file, table } = model;
   const flagged = model.drafts.filter((d) => flagsOf(d).length || d.disagrees).length;
   const unnamed = model.drafts.some((d) => d.asks.some((q) => q.kind === "noSource"));
@@ -130,13 +133,8 @@ export function ImportDialog({ view, edit, onClose }: { view: SheetView; edit: E
             value={model.text}
             onChange={(e) => model.setText(e.target.value)}
           />
-          <Button onClick={() => picker.current?.click()}>Open a file</Button>
-          <HiddenFile
-            picker={picker}
-            accept=".csv,.tsv,.txt,.json,text/csv,application/json"
-            label="Table or sheet"
-            onFiles={([chosen]) => void chosen.text().then(model.setText)}
-          />
+          <Button onClick={picker.pick}>Open a file</Button>
+          {picker.field}
         </div>
         {table?.cut && <Alert type="warning" title="Only the first 5000 rows are read." />}
         {file && !file.ok && <Alert type="error" title={FILE_TROUBLE[file.why]} description={file.detail} />}

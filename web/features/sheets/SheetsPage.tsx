@@ -1,5 +1,5 @@
 import { Button, Input, Modal } from "antd";
-import { useMemo, useRef, useState } from "react";
+import { useMemo, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Operation, SheetListLine, WantedValue } from "../../../contract";
 import { photosOf, readSheet } from "../../../domain";
@@ -10,7 +10,7 @@ import { builtText, LINE_KIND_NAMES } from "../../format/sheetWords";
 import { count } from "../../format/words";
 import { SavedState } from "../../pieces/saving/SavingTrouble";
 import { Answer } from "../../ui/Answer";
-import { HiddenFile } from "../../ui/HiddenFile";
+import { useFilePick } from "../../ui/useFilePick";
 import { Tag } from "../../ui/pictograms";
 import { Empty, Skeleton, Trouble } from "../../ui/states";
 import { AuditList } from "./AuditList";
@@ -29,7 +29,6 @@ export function SheetsPage() {
   // Which pictures this shop has, for a sheet that is opened from a file.
   const { data: book } = useBookQuery();
   const edit = useEdit("shop");
-  const picker = useRef<HTMLInputElement>(null);
   const [filter, setFilter] = useState("");
   const [naming, setNaming] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -74,6 +73,7 @@ export function SheetsPage() {
     );
     if (!read.bad.length) void navigate(`/sheets/${id}`);
   };
+  const picker = useFilePick(".json,application/json", "Sheet", ([chosen]) => void chosen.text().then(open));
   const words = filter.trim().toLowerCase();
   const sheets = (data?.sheets ?? []).filter((s) =>
     `${s.name} ${s.title} ${s.vehicles.map((v) => v.tag).join(" ")}`.toLowerCase().includes(words),
@@ -96,13 +96,8 @@ export function SheetsPage() {
           value={filter}
           onChange={(e) => setFilter(e.target.value)}
         />
-        <Button onClick={() => picker.current?.click()}>Open a sheet’s file</Button>
-        <HiddenFile
-          picker={picker}
-          accept=".json,application/json"
-          label="Sheet"
-          onFiles={([chosen]) => void chosen.text().then(open)}
-        />
+        <Button onClick={picker.pick}>Open a sheet’s file</Button>
+        {picker.field}
         <Button type="primary" onClick={() => setNaming(true)}>
           New sheet
         </Button>

@@ -10,6 +10,12 @@ import { Empty } from "../../ui/states";
 /** Origins a kit's measures can have. */
 const ORIGINS = { claimed: "claimed", measured: "measured" } as const;
 
+/** The two measures a lever is told by, straight up or down from its pivot. */
+const POINTS = [
+  { point: "pin", head: "pin, up or down", label: (name: string) => `Pin of ${name}, below the pivot negative` },
+  { point: "knob", head: "knob above pivot", label: (name: string) => `Knob of ${name} above the pivot` },
+] as const;
+
 /** Levers that can be bought: what their makers say, or what the shop measured of one. */
 export function Kits({ edit, currency }: { edit: Editor; currency: string }) {
   const kits = useKits();
@@ -55,32 +61,19 @@ export function Kits({ edit, currency }: { edit: Editor; currency: string }) {
               head: "number",
               cell: (k) => own(k, { at: "number", label: `Number of ${k.name}`, words: true, what: "number" }),
             },
-            {
-              head: "pin, up or down",
-              cell: (k) => (
+            ...POINTS.map(({ point, head, label }) => ({
+              head,
+              cell: (k: Kit) => (
                 <QuantityField
-                  label={`Pin of ${k.name}, below the pivot negative`}
+                  label={label(k.name)}
                   hideLabel
                   kind="length"
-                  base={k.pin?.zMm ?? null}
-                  {...boundsOf(shape, "pin.zMm")}
-                  onCommit={({ base }) => patch(k, { pin: { xMm: k.pin?.xMm ?? 0, zMm: base } }, "pin")}
+                  base={k[point]?.zMm ?? null}
+                  {...boundsOf(shape, `${point}.zMm`)}
+                  onCommit={({ base }) => patch(k, { [point]: { xMm: k[point]?.xMm ?? 0, zMm: base } }, point)}
                 />
               ),
-            },
-            {
-              head: "knob above pivot",
-              cell: (k) => (
-                <QuantityField
-                  label={`Knob of ${k.name} above the pivot`}
-                  hideLabel
-                  kind="length"
-                  base={k.knob?.zMm ?? null}
-                  {...boundsOf(shape, "knob.zMm")}
-                  onCommit={({ base }) => patch(k, { knob: { xMm: k.knob?.xMm ?? 0, zMm: base } }, "knob")}
-                />
-              ),
-            },
+            })),
             {
               head: "measures",
               cell: (k) =>

@@ -6,7 +6,7 @@ import { ALL_TAGS, api } from "../../data/api";
 import { archiveAddress, leaveArchive, lookAtArchive, takeArchive } from "../../data/archive";
 import { errorText } from "../../format/apiError";
 import { count } from "../../format/words";
-import { HiddenFile } from "../../ui/HiddenFile";
+import { useFilePick } from "../../ui/useFilePick";
 import { SlotSwitch } from "../../ui/slots";
 import css from "./shop.module.css";
 
@@ -26,7 +26,6 @@ const KINDS: Partial<Record<ResourceName, string>> = {
 /** The whole shop out as one file, and archives of this or another shop in. */
 export function Archive() {
   const dispatch = useDispatch();
-  const file = useRef<HTMLInputElement>(null);
   const sending = useRef<AbortController | null>(null);
   const [state, setState] = useState<"none" | "looking" | "taking">("none");
   const [said, setSaid] = useState<string | null>(null);
@@ -46,6 +45,7 @@ export function Archive() {
       setState("none");
     }
   };
+  const file = useFilePick(".zip,application/zip", "Archive to import", ([chosen]) => void look(chosen));
   const take = async (theirs: string[]): Promise<void> => {
     if (!preview) return;
     setState("taking");
@@ -69,7 +69,7 @@ export function Archive() {
         <Button href={archiveAddress("shop")} download>
           Whole shop
         </Button>
-        <Button loading={state === "looking"} disabled={state !== "none"} onClick={() => file.current?.click()}>
+        <Button loading={state === "looking"} disabled={state !== "none"} onClick={file.pick}>
           Import an archive
         </Button>
         {state === "looking" && <Button onClick={() => sending.current?.abort()}>Stop</Button>}
@@ -89,12 +89,7 @@ export function Archive() {
           ))}
         </ul>
       )}
-      <HiddenFile
-        picker={file}
-        accept=".zip,application/zip"
-        label="Archive to import"
-        onFiles={([chosen]) => void look(chosen)}
-      />
+      {file.field}
       {preview && (
         <Preview
           preview={preview}

@@ -1,7 +1,7 @@
 import { Button } from "antd";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import type { Gearbox } from "../../../core";
-import { HiddenFile } from "../../ui/HiddenFile";
+import { useFilePick } from "../../ui/useFilePick";
 import { type BenchSetup, readLevers, writeLevers, type LeversFile } from "../../../domain";
 import { saveAs } from "../../ui/saveAs";
 
@@ -15,13 +15,13 @@ export function LeverFiles({
   setups: BenchSetup[];
   onImport: (file: LeversFile) => void;
 }) {
-  const field = useRef<HTMLInputElement>(null);
   const [why, setWhy] = useState<string | null>(null);
   const take = async (file: File): Promise<void> => {
     const read = readLevers(await file.text());
     setWhy(read.ok ? null : read.why);
     if (read.ok) onImport(read.file);
   };
+  const field = useFilePick("application/json,.json", "File with levers", ([file]) => void take(file));
   return (
     <>
       <Button
@@ -31,15 +31,10 @@ export function LeverFiles({
       >
         Export
       </Button>
-      <Button size="small" aria-label="Import levers" onClick={() => field.current?.click()}>
+      <Button size="small" aria-label="Import levers" onClick={field.pick}>
         Import
       </Button>
-      <HiddenFile
-        picker={field}
-        accept="application/json,.json"
-        label="File with levers"
-        onFiles={([file]) => void take(file)}
-      />
+      {field.field}
       {why && (
         <p className="why both" role="alert">
           Nothing was read. {why}

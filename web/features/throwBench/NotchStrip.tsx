@@ -5,10 +5,8 @@ import { memo } from "react";
 import { formatNumber, loweredLever, type Gearbox, type NotchBreak, type NotchResult } from "../../../core";
 import { useUnits } from "../../format/units";
 import { CrossMark, Tick } from "../../ui/pictograms";
-import { SlotSwitch } from "../../ui/slots";
 import { LengthListField } from "../../ui/LengthListField";
-import { NumberField } from "../../ui/NumberField";
-import { QuantityField } from "../../ui/QuantityField";
+import { ShapeFields } from "../../ui/ShapeFields";
 import { type BenchSetup, bodyOf, seenFrom, type Surroundings } from "../../../domain";
 import { Pieces } from "./Pieces";
 import { FitKey, type Against } from "./FitKey";
@@ -97,8 +95,6 @@ export const NotchStrip = memo(function NotchStrip({
   const refused = isRefusal(answer) ? answer.error : null;
   const list = isRefusal(answer) ? [] : answer.notches;
   const best = isRefusal(answer) ? null : answer.best;
-  const limit = (key: keyof Notches["limits"], value: number, label: string): void =>
-    onPatch({ notches: { ...notches, limits: { ...notches.limits, [key]: value } } }, `${setup.name}: ${label}`);
 
   return (
     <section className="notches" aria-label="Notches">
@@ -185,47 +181,24 @@ export const NotchStrip = memo(function NotchStrip({
               onPatch({ notches: { ...notches, listMm } }, `${setup.name}: notches ${typed}`)
             }
           />
-          <QuantityField
-            label="gap of at least"
-            kind="length"
-            base={notches.limits.minGapMm}
-            {...boundsOf(resources.setup, "notches.limits.minGapMm")}
-            onCommit={({ base }) => limit("minGapMm", base, "least gap")}
+          <ShapeFields
+            shape={resources.setup}
+            within="notches"
+            value={notches}
+            fields={[
+              { at: "limits.minGapMm", label: "gap of at least", kind: "length", what: "least gap" },
+              { at: "limits.maxEffortFactor", label: "effort of at most", unit: "times", what: "most effort" },
+              { at: "limits.minThrowMm", label: "throw of at least", kind: "length", what: "least throw" },
+              { at: "limits.maxReductionPct", label: "shorter by at most", unit: "%", what: "most reduction" },
+              {
+                at: "rodAdjusted",
+                label: "The rod is reset for each notch",
+                flag: "rod reset for each notch",
+                what: notches.rodAdjusted ? "rod as it is" : "rod reset",
+              },
+            ]}
+            onChange={(patch, what) => onPatch({ notches: { ...notches, ...patch } }, `${setup.name}: ${what}`)}
           />
-          <NumberField
-            label="effort of at most"
-            value={notches.limits.maxEffortFactor}
-            {...boundsOf(resources.setup, "notches.limits.maxEffortFactor")}
-            unit="times"
-            onCommit={(v) => v !== null && limit("maxEffortFactor", v, "most effort")}
-          />
-          <QuantityField
-            label="throw of at least"
-            kind="length"
-            base={notches.limits.minThrowMm}
-            {...boundsOf(resources.setup, "notches.limits.minThrowMm")}
-            onCommit={({ base }) => limit("minThrowMm", base, "least throw")}
-          />
-          <NumberField
-            label="shorter by at most"
-            value={notches.limits.maxReductionPct}
-            {...boundsOf(resources.setup, "notches.limits.maxReductionPct")}
-            unit="%"
-            onCommit={(v) => v !== null && limit("maxReductionPct", v, "most reduction")}
-          />
-          <p className="row-flex">
-            <SlotSwitch
-              on={notches.rodAdjusted}
-              label="The rod is reset for each notch"
-              onChange={(rodAdjusted) =>
-                onPatch(
-                  { notches: { ...notches, rodAdjusted } },
-                  `${setup.name}: rod ${rodAdjusted ? "reset" : "as it is"}`,
-                )
-              }
-            />
-            rod reset for each notch
-          </p>
           <Button size="small" onClick={() => onPatch({ notches: null }, `${setup.name}: no notches`)}>
             It has no notches
           </Button>

@@ -7,6 +7,8 @@ import { QuantityField } from "../../ui/QuantityField";
 import { TextField } from "../../ui/TextField";
 import { gripsOf, withGrip, type Surroundings } from "../../../domain";
 import { Strip, StripCell } from "../../ui/Strip";
+import { PointFields } from "./PointFields";
+import { ShapeFields } from "../../ui/ShapeFields";
 import css from "./throwBench.module.css";
 
 /** One thing near the lever in figures, and how thick the lever is: everything the drawing shows can be typed. */
@@ -34,23 +36,11 @@ export function ObstacleStrip({
   const others = surroundings.obstacles.filter((o) => o.name !== obstacle.name).map((o) => o.name);
   const cell = (key: string, words: string, at: Point) => (
     <StripCell key={key} title={words} of="two">
-      <QuantityField
-        label="above pivot"
-        kind="length"
-        base={at.zMm}
-        min={-4900}
-        max={4900}
-        onCommit={({ base, typed }) => replace(withGrip(obstacle, key, { ...at, zMm: base }), `${words} ${typed} up`)}
-      />
-      <QuantityField
-        label="forward"
-        kind="length"
-        base={at.xMm}
-        min={-4900}
-        max={4900}
-        onCommit={({ base, typed }) =>
-          replace(withGrip(obstacle, key, { ...at, xMm: base }), `${words} ${typed} forward`)
-        }
+      <PointFields
+        at={at}
+        up="above pivot"
+        reachMm={4900}
+        onMove={(to, which, typed) => replace(withGrip(obstacle, key, to), `${words} ${typed} ${which}`)}
       />
     </StripCell>
   );
@@ -87,22 +77,17 @@ export function ObstacleStrip({
           check={(name) => (others.includes(name) ? "this name is taken" : undefined)}
           onCommit={(name) => replace({ ...obstacle, name }, `named ${name}`)}
         />
-        {obstacle.kind === "circle" && (
-          <QuantityField
-            label="radius"
-            kind="length"
-            base={obstacle.radiusMm}
-            {...boundsOf(notchInput, "obstacles[].radiusMm")}
-            onCommit={({ base, typed }) => replace({ ...obstacle, radiusMm: base }, `radius ${typed}`)}
-          />
-        )}
-        {obstacle.kind === "segment" && (
-          <QuantityField
-            label="half width"
-            kind="length"
-            base={obstacle.halfWidthMm}
-            {...boundsOf(notchInput, "obstacles[].halfWidthMm")}
-            onCommit={({ base, typed }) => replace({ ...obstacle, halfWidthMm: base }, `half width ${typed}`)}
+        {obstacle.kind !== "polygon" && (
+          <ShapeFields
+            shape={notchInput}
+            within="obstacles[]"
+            value={obstacle}
+            fields={[
+              obstacle.kind === "circle"
+                ? { at: "radiusMm", label: "radius", kind: "length" }
+                : { at: "halfWidthMm", label: "half width", kind: "length" },
+            ]}
+            onChange={(patch, what, typed) => replace({ ...obstacle, ...patch } as Obstacle, `${what} ${typed}`)}
           />
         )}
         {obstacle.kind === "polygon" && obstacle.points.length < 12 && (

@@ -10,6 +10,7 @@ import { TAKEN_NAMES } from "../../format/words";
 import type { SetupPatch } from "./benchProps";
 import { DriveCell } from "./DriveCell";
 import { USUAL_NOTCHES } from "./NotchStrip";
+import { PointFields } from "./PointFields";
 import { takenAs, withPoint, type BenchSetup, type PointName } from "../../../domain";
 
 interface PointStripProps {
@@ -207,21 +208,11 @@ export const PointStrip = memo(function PointStrip({
       )}
       <DriveCell setup={setup} onPatch={onPatch} />
       <StripCell title="Pivot against the old" of="two">
-        <QuantityField
-          label="higher"
-          kind="length"
-          base={setup.pivot.zMm}
-          min={-500}
-          max={500}
-          onCommit={({ base }) => onPatch({ pivot: { ...setup.pivot, zMm: base } }, `${setup.name}: pivot height`)}
-        />
-        <QuantityField
-          label="forward"
-          kind="length"
-          base={setup.pivot.xMm}
-          min={-500}
-          max={500}
-          onCommit={({ base }) => onPatch({ pivot: { ...setup.pivot, xMm: base } }, `${setup.name}: pivot forward`)}
+        <PointFields
+          at={setup.pivot}
+          up="higher"
+          reachMm={500}
+          onMove={(pivot, which) => onPatch({ pivot }, `${setup.name}: pivot ${which === "up" ? "height" : "forward"}`)}
         />
       </StripCell>
     </Strip>

@@ -2,7 +2,7 @@ import { Button } from "antd";
 import { useRef, useState } from "react";
 import type { JobView, KeptRecording } from "../../../contract";
 import { refusedText, sendFile } from "../../data/sendFile";
-import { HiddenFile } from "../../ui/HiddenFile";
+import { useFilePick } from "../../ui/useFilePick";
 import { type NewRecording, TakeRecording } from "./TakeRecording";
 import { isUnreachable } from "../../data/api";
 import { recordingUpload } from "../../data/uploads";
@@ -35,7 +35,6 @@ export function AddRecording({
   onLater: (later: LaterRecording) => void;
 }) {
   const waiting = useWaitingFiles("recording", view.job.id);
-  const field = useRef<HTMLInputElement>(null);
   const sending = useRef<AbortController | null>(null);
   const [part, setPart] = useState<number | null>(null);
   const [over, setOver] = useState(false);
@@ -63,6 +62,7 @@ export function AddRecording({
       sending.current = null;
     }
   };
+  const field = useFilePick(".wav,.csv,.txt,audio/wav,text/csv", "Recording file", (files) => void add(files));
   const taken = (t: NewRecording): void => {
     setFrom(null);
     onAdded(t);
@@ -87,7 +87,7 @@ export function AddRecording({
       <p className="lb">WAV from a recorder or a phone, or CSV of time and value from a logger.</p>
       {part === null ? (
         <div className="row-flex">
-          <Button size="small" onClick={() => field.current?.click()}>
+          <Button size="small" onClick={field.pick}>
             From a file
           </Button>
           <Button size="small" onClick={() => setFrom("sensor")}>
@@ -111,12 +111,7 @@ export function AddRecording({
           {w.name}: kept here, sent when there is a connection
         </p>
       ))}
-      <HiddenFile
-        picker={field}
-        accept=".wav,.csv,.txt,audio/wav,text/csv"
-        label="Recording file"
-        onFiles={(files) => void add(files)}
-      />
+      {field.field}
       {says && (
         <p className="why" role="alert">
           {says}

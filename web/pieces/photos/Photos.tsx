@@ -4,7 +4,7 @@ import { type JobView, type Photo, addressOf } from "../../../contract";
 import type { Editor } from "../../data/saving";
 import { refusedText, sendFile } from "../../data/sendFile";
 import { usePeople } from "../../data/useJobView";
-import { HiddenFile } from "../../ui/HiddenFile";
+import { useFilePick } from "../../ui/useFilePick";
 import { isUnreachable } from "../../data/api";
 import { photoUpload } from "../../data/uploads";
 import { useWaitingFiles } from "../../data/useWaitingFiles";
@@ -27,7 +27,6 @@ export function Photos({
   what: string;
 }) {
   const { me } = usePeople();
-  const field = useRef<HTMLInputElement>(null);
   const [part, setPart] = useState<number | null>(null);
   const [says, setSays] = useState<{ text: string; bad: boolean } | null>(null);
   const sending = useRef<AbortController | null>(null);
@@ -66,6 +65,7 @@ export function Photos({
       sending.current = null;
     }
   };
+  const field = useFilePick("image/jpeg,image/png,image/webp", `Photo file of ${what}`, ([file]) => void add(file));
 
   return (
     <div className={css.photos}>
@@ -102,7 +102,7 @@ export function Photos({
         </ul>
       )}
       {part === null ? (
-        <Button size="small" type="text" onClick={() => field.current?.click()} aria-label={`Add a photo of ${what}`}>
+        <Button size="small" type="text" onClick={field.pick} aria-label={`Add a photo of ${what}`}>
           <svg
             viewBox="0 0 20 16"
             width="18"
@@ -125,12 +125,7 @@ export function Photos({
           </Button>
         </div>
       )}
-      <HiddenFile
-        picker={field}
-        accept="image/jpeg,image/png,image/webp"
-        label={`Photo file of ${what}`}
-        onFiles={([file]) => void add(file)}
-      />
+      {field.field}
       {says && (
         <p className={says.bad ? "why" : "lb"} role={says.bad ? "alert" : "status"}>
           {says.text}

@@ -18,6 +18,24 @@ const arrows = (x1: number, y1: number, x2: number, y2: number) => {
   );
 };
 
+/** The lever from one end of its way to the other. */
+const swing = (dx: number) => (
+  <>
+    {lever(-dx, true)}
+    {lever(dx)}
+    {arrows(60 - dx, 5, 60 + dx, 5)}
+  </>
+);
+
+/** The knob above a level line. */
+const knobAbove = (level: number) => (
+  <>
+    {lever(0)}
+    <path d={`M22 ${level}h76`} stroke="var(--ref)" strokeWidth="1.3" />
+    {arrows(88, 17, 88, level - 1)}
+  </>
+);
+
 /** Two faces and the distance between them: gaps and heights. */
 const faces = (top: number, bottom: number) => (
   <>
@@ -101,13 +119,7 @@ const PICTURES: Record<ReadingQuantity, React.ReactNode> = {
   ),
   fluidDrained: jug(false),
   fluidFilled: jug(true),
-  throw: (
-    <>
-      {lever(-26, true)}
-      {lever(26)}
-      {arrows(34, 5, 86, 5)}
-    </>
-  ),
+  throw: swing(26),
   crossGate: (
     <>
       <rect x="36" y="30" width="6" height="34" rx="3" fill="var(--well)" stroke="var(--edge)" />
@@ -118,28 +130,10 @@ const PICTURES: Record<ReadingQuantity, React.ReactNode> = {
       {arrows(39, 20, 81, 20)}
     </>
   ),
-  freePlayForeAft: (
-    <>
-      {lever(-8, true)}
-      {lever(8)}
-      {arrows(52, 5, 68, 5)}
-    </>
-  ),
+  freePlayForeAft: swing(8),
   freePlayCross: sideways,
-  knobHeight: (
-    <>
-      {lever(0)}
-      <path d="M22 66h76" stroke="var(--ref)" strokeWidth="1.3" />
-      {arrows(88, 17, 88, 65)}
-    </>
-  ),
-  knobAboveTunnel: (
-    <>
-      {lever(0)}
-      <path d="M22 52h76" stroke="var(--ref)" strokeWidth="1.3" />
-      {arrows(88, 17, 88, 51)}
-    </>
-  ),
+  knobHeight: knobAbove(66),
+  knobAboveTunnel: knobAbove(52),
 };
 
 /** How a quantity is taken, in small. */

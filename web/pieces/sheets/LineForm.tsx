@@ -9,7 +9,7 @@ import { RowsEditor, freeName, rowEdits } from "../../ui/RowsEditor";
 import { ShapeFields } from "../../ui/ShapeFields";
 import { Choice, TextField } from "../../ui/TextField";
 import { PageHolder } from "./SourcesEditor";
-import { RowName } from "../../ui/RowName";
+import { nameColumn } from "../../ui/RowName";
 
 export type LineDraft = Omit<SpecLine, "id" | "version" | "createdAt" | "updatedAt" | "deletedAt">;
 
@@ -198,18 +198,13 @@ function PartFacts({
         rows={p.contains}
         keyOf={(c) => c.name}
         columns={[
-          {
-            head: "piece",
-            cell: (c, i) => (
-              <RowName
-                label={`piece ${i + 1}`}
-                value={c.name}
-                taken={held}
-                max={80}
-                onCommit={(name) => contains.patch(i, { name })}
-              />
-            ),
-          },
+          nameColumn(
+            "piece",
+            (_, i) => `piece ${i + 1}`,
+            held,
+            80,
+            (i, name) => contains.patch(i, { name }),
+          ),
           {
             head: "how many",
             cell: (c, i) => (

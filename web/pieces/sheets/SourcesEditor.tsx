@@ -1,5 +1,5 @@
 import { Button } from "antd";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { addressOf, unknownSource, type LineSource, type SpecLine } from "../../../contract";
 import { sourceText, stateOf } from "../../../domain";
 import { refusedText, sendFile } from "../../data/sendFile";
@@ -7,7 +7,7 @@ import { newId } from "../../data/saving";
 import { photoUpload } from "../../data/uploads";
 import { TRUST_NAMES, WAY_NAMES } from "../../format/sheetWords";
 import { DayField } from "../../ui/DayField";
-import { HiddenFile } from "../../ui/HiddenFile";
+import { useFilePick } from "../../ui/useFilePick";
 import { SpecField } from "../../ui/SpecField";
 import { Choice, TextField } from "../../ui/TextField";
 import css from "./drawer.module.css";
@@ -158,7 +158,6 @@ export function PageHolder({
   what: string;
   onFile: (file: string | null) => void;
 }) {
-  const field = useRef<HTMLInputElement>(null);
   const [says, setSays] = useState<string | null>(null);
   const [part, setPart] = useState<number | null>(null);
   const add = async (picture: File): Promise<void> => {
@@ -172,6 +171,7 @@ export function PageHolder({
     }
     setPart(null);
   };
+  const field = useFilePick("image/*", `Photo: ${what}`, ([picture]) => void add(picture));
   return (
     <span className="field">
       <span className="lb">photo</span>
@@ -187,7 +187,7 @@ export function PageHolder({
             />
           </a>
         )}
-        <Button size="small" disabled={part !== null} onClick={() => field.current?.click()}>
+        <Button size="small" disabled={part !== null} onClick={field.pick}>
           {part !== null ? `${Math.round(part * 100)} %` : file ? "Another" : "Add a photo"}
         </Button>
         {file && (
@@ -201,7 +201,7 @@ export function PageHolder({
           {says}
         </span>
       )}
-      <HiddenFile picker={field} accept="image/*" label={`Photo: ${what}`} onFiles={([picture]) => void add(picture)} />
+      {field.field}
     </span>
   );
 }

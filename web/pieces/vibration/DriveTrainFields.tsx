@@ -113,27 +113,14 @@ export function DriveTrainFields({
         Gear ratios
       </h2>
       <div className="ratios">
-        {drive.ratios.map((r, i) => (
-          <NumberField
-            key={r.gear}
-            label={`gear ${r.gear}`}
-            value={r.ratio}
-            {...boundsOf(resources.vehicle, "driveTrain.ratios[].ratio")}
-            digits={3}
-            unit="to 1"
-            onCommit={(v) =>
-              save(
-                {
-                  ratios:
-                    v === null
-                      ? drive.ratios.filter((_, k) => k !== i)
-                      : drive.ratios.map((o, k) => (k === i ? { ...o, ratio: v } : o)),
-                },
-                v === null ? `gear ${r.gear} taken out` : `gear ${r.gear}`,
-              )
-            }
-          />
-        ))}
+        <Ratios
+          list={drive.ratios}
+          nameOf={(r) => `gear ${r.gear}`}
+          bounds={boundsOf(resources.vehicle, "driveTrain.ratios[].ratio")}
+          digits={3}
+          unit="to 1"
+          onChange={(ratios, what) => save({ ratios }, what)}
+        />
         <AddGear
           taken={drive.ratios.map((r) => r.gear)}
           onAdd={(gear) => save({ ratios: [...drive.ratios, { gear, ratio: 1 }] }, `gear ${gear}`)}
@@ -143,27 +130,14 @@ export function DriveTrainFields({
         Driven by the belt
       </h2>
       <div className="ratios">
-        {drive.accessories.map((a, i) => (
-          <NumberField
-            key={a.name}
-            label={a.name}
-            value={a.ratio}
-            {...boundsOf(ordersInput, "accessories[].ratio")}
-            digits={2}
-            unit="turns to one of the engine"
-            onCommit={(v) =>
-              save(
-                {
-                  accessories:
-                    v === null
-                      ? drive.accessories.filter((_, k) => k !== i)
-                      : drive.accessories.map((o, k) => (k === i ? { ...o, ratio: v } : o)),
-                },
-                a.name,
-              )
-            }
-          />
-        ))}
+        <Ratios
+          list={drive.accessories}
+          nameOf={(a) => a.name}
+          bounds={boundsOf(ordersInput, "accessories[].ratio")}
+          digits={2}
+          unit="turns to one of the engine"
+          onChange={(accessories, what) => save({ accessories }, what)}
+        />
         <TextField
           label="add one by its name"
           value=""
@@ -200,4 +174,46 @@ function AddGear({ taken, onAdd }: { taken: string[]; onAdd: (gear: string) => v
       onCommit={(gear) => gear && onAdd(gear)}
     />
   );
+}
+
+/** A ratio each; one that is emptied goes. */
+function Ratios<T extends { ratio: number }>({
+  list,
+  nameOf,
+  bounds,
+  digits,
+  unit,
+  onChange,
+}: {
+  list: readonly T[];
+  nameOf: (one: T) => string;
+  bounds: { min: number; max: number };
+  digits: number;
+  unit: string;
+  onChange: (list: T[], what: string) => void;
+}) {
+  return list.map((one, i) => {
+    const name = nameOf(one);
+    return (
+      <NumberField
+        key={name}
+        label={name}
+        value={one.ratio}
+        {...bounds}
+        digits={digits}
+        unit={unit}
+        onCommit={(ratio) =>
+          ratio === null
+            ? onChange(
+                list.filter((_, k) => k !== i),
+                `${name} taken out`,
+              )
+            : onChange(
+                list.map((o, k) => (k === i ? { ...o, ratio } : o)),
+                name,
+              )
+        }
+      />
+    );
+  });
 }

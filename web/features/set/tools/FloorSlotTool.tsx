@@ -5,7 +5,7 @@ import { type FloorSlotAnswer } from "../../../../core";
 import { beginFloorSlot, type FloorSlotFields } from "../../../../domain";
 import { drawnFloorSlot } from "../../../data/api";
 import { useUnits } from "../../../format/units";
-import { RowName } from "../../../ui/RowName";
+import { nameColumn } from "../../../ui/RowName";
 import { RowsEditor, freeName, rowEdits } from "../../../ui/RowsEditor";
 import { saveAs } from "../../../ui/saveAs";
 import { FigureRows, FrontArrow, ToolFrame, type Says } from "../ToolFrame";
@@ -96,18 +96,13 @@ export function FloorSlotTool(props: ToolProps) {
               rows={input.holes}
               keyOf={(h) => h.name}
               columns={[
-                {
-                  head: "hole",
-                  cell: (h, i) => (
-                    <RowName
-                      label={`name of hole ${h.name}`}
-                      value={h.name}
-                      taken={names}
-                      max={20}
-                      onCommit={(name) => holes.patch(i, { name })}
-                    />
-                  ),
-                },
+                nameColumn(
+                  "hole",
+                  (h) => `name of hole ${h.name}`,
+                  names,
+                  20,
+                  (i, name) => holes.patch(i, { name }),
+                ),
                 ...HOLE_FIGURES.map(({ at, head }) => ({
                   head,
                   cell: (h: FloorSlotFields["holes"][number], i: number) =>

@@ -12,7 +12,7 @@ import {
   type GatedStop,
 } from "../../../../domain";
 import { LengthListField } from "../../../ui/LengthListField";
-import { RowName } from "../../../ui/RowName";
+import { nameColumn } from "../../../ui/RowName";
 import { RowsEditor, freeName } from "../../../ui/RowsEditor";
 import { ShapeFields } from "../../../ui/ShapeFields";
 import { FigureRows, ToolFrame, type Says } from "../ToolFrame";
@@ -87,18 +87,13 @@ export function GatedTool(props: ToolProps) {
               rows={input.shifter.positions}
               keyOf={(p) => p.name}
               columns={[
-                {
-                  head: "position",
-                  cell: (p, i) => (
-                    <RowName
-                      label={`name of position ${p.name}`}
-                      value={p.name}
-                      taken={names}
-                      max={12}
-                      onCommit={(n) => set(renamedStop(input, i, n))}
-                    />
-                  ),
-                },
+                nameColumn(
+                  "position",
+                  (p) => `name of position ${p.name}`,
+                  names,
+                  12,
+                  (i, n) => set(renamedStop(input, i, n)),
+                ),
                 {
                   head: "shifter",
                   cell: (p) => angle("shifter", p, `shifter in ${p.name}`),
