@@ -5,6 +5,7 @@ import type { ArchivePreview, ArchiveTaken, ResourceName } from "../../../contra
 import { ALL_TAGS, api } from "../../data/api";
 import { archiveAddress, leaveArchive, lookAtArchive, takeArchive } from "../../data/archive";
 import { errorText } from "../../format/apiError";
+import { capital } from "../../format/grammar";
 import { count } from "../../format/words";
 import { useFilePick } from "../../ui/useFilePick";
 import { SlotSwitch } from "../../ui/slots";
@@ -147,14 +148,18 @@ function Preview({
     >
       <p>
         {total ? `New: ${lines.join(", ")}.` : "Nothing in it is new."}{" "}
-        {same > 0 && `${count(same, "record")} the same as here.`}{" "}
-        {preview.missing > 0 && `${count(preview.missing, "picture or recording")} missing in it.`}
+        {same > 0 && `${capital(count(same, "record"))} the same as here.`}{" "}
+        {preview.missing > 0 && `${capital(count(preview.missing, "picture or recording"))} missing in it.`}
       </p>
       {conflicts.length > 0 && (
         <>
           <p>
-            <b>{count(conflicts.length, "record")} say otherwise than here.</b> What is not switched stays as it is
-            here.
+            <b>
+              {conflicts.length === 1
+                ? "One record says otherwise than here."
+                : `${conflicts.length} records say otherwise than here.`}
+            </b>{" "}
+            What is not switched stays as it is here.
           </p>
           <ul className={`lined ${css.conflicts}`} aria-label="Conflicts">
             {conflicts.map((c) => (

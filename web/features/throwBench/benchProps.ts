@@ -4,10 +4,10 @@ import type { Against } from "./FitKey";
 import type { Taped } from "./Ledger";
 import type { LeverPicture } from "./Under";
 
-/** What the bench is given, in a job or on the desk, and what it tells. */
 /** What of a lever may change at once. */
 export type SetupPatch = Partial<Omit<BenchSetup, "id">>;
 
+/** What the bench is given, in a job or on the desk, and what it tells. */
 export interface ThrowBenchProps {
   gearbox: Gearbox;
   /** The first is the reference, the old lever. */

@@ -4,7 +4,6 @@ import { boundsOf, resources, sheetSettings, type SpecLine } from "../../../cont
 import { type FastenerFinish } from "../../../core";
 import { FastenerFields } from "../torque/FastenerFields";
 import { SETTING_NAMES } from "../../format/sheetWords";
-import { DayField } from "../../ui/DayField";
 import { RowsEditor, freeName, rowEdits } from "../../ui/RowsEditor";
 import { ShapeFields } from "../../ui/ShapeFields";
 import { Choice, TextField } from "../../ui/TextField";
@@ -242,24 +241,18 @@ function AppliesTo({ draft, onChange }: FormProps) {
         For which vehicles <span className="lb">all of them where nothing is entered</span>
       </h3>
       <div className="fields">
-        <DayField month label="built from" value={draft.builtFrom} onCommit={(builtFrom) => onChange({ builtFrom })} />
-        <DayField month label="built to" value={draft.builtTo} onCommit={(builtTo) => onChange({ builtTo })} />
-        <TextField
-          label="chassis number from"
-          value={draft.chassisFrom}
-          onCommit={(chassisFrom) => onChange({ chassisFrom })}
-        />
-        <TextField
-          label="chassis number to"
-          value={draft.chassisTo}
-          onCommit={(chassisTo) => onChange({ chassisTo })}
-        />
-        <TextField label="with option" value={draft.option} onCommit={(option) => onChange({ option })} />
-        <TextField
-          label="told apart by"
-          value={draft.feature}
-          placeholder="one pin"
-          onCommit={(feature) => onChange({ feature })}
+        <ShapeFields
+          shape={resources.specLine}
+          value={draft}
+          onChange={onChange}
+          fields={[
+            { at: "builtFrom", label: "built from", day: "month" },
+            { at: "builtTo", label: "built to", day: "month" },
+            { at: "chassisFrom", label: "chassis number from", words: true },
+            { at: "chassisTo", label: "chassis number to", words: true },
+            { at: "option", label: "with option", words: true },
+            { at: "feature", label: "told apart by", words: true, placeholder: "one pin" },
+          ]}
         />
         {draft.feature && (
           <PageHolder
