@@ -113,3 +113,28 @@ describe("the name of a row", () => {
     expect(onCommit).toHaveBeenCalledWith("front");
   });
 });
+
+describe("a switch and a price", () => {
+  it("turn a yes into a no, said in their own words where there are any", async () => {
+    const { onChange, user } = fields([
+      { at: "carriedOver", label: "Bush is carried over", flag: "carried over" },
+      { at: "consumable", label: "used up", flag: "", what: "used up or a part" },
+    ]);
+    expect(screen.getByText("carried over")).toBeTruthy();
+    await user.click(screen.getByRole("switch", { name: "Bush is carried over" }));
+    expect(onChange).toHaveBeenLastCalledWith({ carriedOver: true }, "Bush is carried over", "");
+    await user.click(screen.getByRole("switch", { name: "used up" }));
+    expect(onChange).toHaveBeenLastCalledWith({ consumable: true }, "used up or a part", "");
+  });
+
+  it("cost something or nothing is known of it, never less than nothing", () => {
+    const { onChange } = fields([{ at: "price", label: "price", price: "crowns" }]);
+    type("price", "12.50");
+    expect(onChange).toHaveBeenLastCalledWith({ price: 12.5 }, "price", "12.5 crowns");
+    type("price", "");
+    expect(onChange).toHaveBeenLastCalledWith({ price: null }, "price", "not known");
+    const calls = onChange.mock.calls.length;
+    type("price", "-3");
+    expect(onChange.mock.calls).toHaveLength(calls);
+  });
+});
