@@ -11,7 +11,10 @@ import {
   type RecordOf,
   type ResourceName,
   type SpecLine,
+  type YardJob,
 } from "../../contract";
+import type { LeverGeometry } from "../../core";
+import type { BenchSetup } from "../../domain";
 
 let count = 0;
 
@@ -206,3 +209,48 @@ export const shaking = (
     peaks: peaks.map(([hz, amplitude]) => ({ hz, amplitude })),
     ...data,
   });
+
+/** A straight lever, knob above and pin below its pivot, mm; driven directly where nothing else is said. */
+export const straightLever = (
+  knobMm: number,
+  pinMm: number,
+  drive: LeverGeometry["drive"] = { kind: "direct", axisDeg: 0 },
+): LeverGeometry => ({ knob: { xMm: 0, zMm: knobMm }, pin: { xMm: 0, zMm: -pinMm }, drive, cross: {} });
+
+/** A lever as it stands on the bench, the old one where nothing else is said. */
+export const onBench = (data: Partial<BenchSetup> = {}): BenchSetup => ({
+  id: "old",
+  role: "old",
+  name: "Old lever",
+  origin: "measured",
+  taken: {},
+  lever: straightLever(300, 60),
+  pivot: { xMm: 0, zMm: 0 },
+  claimedReductionPct: null,
+  price: null,
+  source: "",
+  shown: true,
+  notches: null,
+  ...data,
+});
+
+/** A job as a line of the Yard; what is not said is empty. */
+export const yardJob = (data: Partial<YardJob> = {}): YardJob => ({
+  id: PARENT,
+  number: 215,
+  vehicleId: PARENT,
+  tag: "SI 0311",
+  title: "Skarvane P2",
+  owner: "Skerrin Post",
+  stage: "plan",
+  load: [],
+  bay: "",
+  waits: { kind: "nothing", what: "", since: null, until: null },
+  nextAction: "",
+  complaint: "",
+  openedAt: null,
+  version: 4,
+  reminders: [],
+  ordered: [],
+  ...data,
+});

@@ -10,10 +10,9 @@ import { useUnits } from "../../format/units";
 import { SHIFTER_NAMES } from "../../format/words";
 import { QuantityField } from "../../ui/QuantityField";
 import { Tag } from "../../ui/pictograms";
-import { Choice } from "../../ui/TextField";
 import { type BenchSetup, exampleGearbox, exampleSetups, NO_OBSTACLES, type Surroundings } from "../../../domain";
 import { localBench, ThrowBench } from "../throwBench";
-import { DeskHead } from "../../pieces/DeskHead";
+import { DeskHead, HeadChoice } from "../../pieces/DeskHead";
 import { useKept } from "../../data/useLocalDraft";
 import { Press } from "../../ui/Press";
 
@@ -70,15 +69,13 @@ export function DeskBench() {
   return (
     <>
       <DeskHead name="Throw bench">
-        <div style={{ width: 150 }}>
-          <Choice
-            label="Shifter"
-            hideLabel
-            value={bench.kind}
-            options={SHIFTER_NAMES}
-            onChange={(kind) => change(example(kind))}
-          />
-        </div>
+        <HeadChoice
+          width={150}
+          label="Shifter"
+          value={bench.kind}
+          options={SHIFTER_NAMES}
+          onChange={(kind) => change(example(kind))}
+        />
         <div style={{ width: 190 }}>
           <QuantityField
             label={bench.kind === "arm" ? "arm turns, each way" : "rail travels, each way"}

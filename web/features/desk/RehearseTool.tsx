@@ -16,8 +16,7 @@ import { useKnowledge } from "../../data/useKnowledge";
 import { Hands } from "../../pieces/diagnosis/TestsWorth";
 import { Answer, Num } from "../../ui/Answer";
 import { NumberField } from "../../ui/NumberField";
-import { Choice } from "../../ui/TextField";
-import { DeskHead } from "../../pieces/DeskHead";
+import { DeskHead, HeadChoice } from "../../pieces/DeskHead";
 
 const VEHICLES = {
   rod: "rod linkage, engine north-south",
@@ -67,15 +66,13 @@ export function RehearseTool() {
   return (
     <>
       <DeskHead name="Rehearse">
-        <div style={{ width: 240 }}>
-          <Choice
-            label="Kind of vehicle"
-            hideLabel
-            value={round.kind}
-            options={VEHICLES}
-            onChange={(kind) => begin({ kind })}
-          />
-        </div>
+        <HeadChoice
+          width={240}
+          label="Kind of vehicle"
+          value={round.kind}
+          options={VEHICLES}
+          onChange={(kind) => begin({ kind })}
+        />
         <div style={{ width: 110 }}>
           <NumberField
             label="case"

@@ -2,9 +2,10 @@
 import { screen, waitFor, within } from "@testing-library/react";
 import { Route, Routes, useLocation } from "react-router";
 import { describe, expect, it } from "vitest";
-import { waitKinds, type YardJob } from "../../../contract";
-import { answering, PARENT, pick, plainText, show, typeInto, written } from "../../../tests/web/show";
+import { waitKinds } from "../../../contract";
+import { answering, pick, plainText, show, typeInto, written } from "../../../tests/web/show";
 import { DeskBench } from "./DeskBench";
+import { yardJob } from "../../../tests/domain/records";
 
 const At = () => <p data-testid="at">{useLocation().pathname}</p>;
 const bench = () =>
@@ -59,24 +60,7 @@ describe("the bench without a job", () => {
   });
 
   it("goes into an open job, lever by lever", async () => {
-    const job: YardJob = {
-      id: "01DEMSKERR000000000000000J",
-      number: 214,
-      vehicleId: PARENT,
-      tag: "SI 0724",
-      title: "Ulverin L12",
-      owner: "",
-      stage: "compare",
-      load: [],
-      bay: "",
-      waits: { kind: "nothing", what: "", since: null, until: null },
-      nextAction: "",
-      complaint: "",
-      openedAt: null,
-      version: 1,
-      reminders: [],
-      ordered: [],
-    };
+    const job = yardJob({ number: 214 });
     const waiting = Object.fromEntries(waitKinds.map((kind) => [kind, 0]));
     answering("/api/yard", { jobs: [job], total: 1, found: 1, waiting, vehicles: 1, closedJobs: 0, due: [] });
     const { user, store } = bench();

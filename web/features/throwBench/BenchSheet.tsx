@@ -2,6 +2,7 @@ import { useState } from "react";
 import { Press } from "../../ui/Press";
 import { RearView } from "./RearView";
 import { SideView } from "./SideView";
+import type { NearLever } from "./sideViewProps";
 import type { BenchModel } from "./useBenchModel";
 import css from "./throwBench.module.css";
 
@@ -10,6 +11,17 @@ export function BenchSheet({ model }: { model: BenchModel }) {
   const { props, bench, shown, choice, obstacles, clearance, move, cancelDrag } = model;
   const { setups, selected, lever, result, draft } = bench;
   const [seen, setSeen] = useState(true);
+  const near: NearLever = {
+    surroundings: obstacles.surroundings,
+    clearance,
+    chosen: choice.obstacle,
+    grip: choice.grip,
+    sweep: choice.sweep,
+    onChoose: choice.chooseObstacle,
+    onGrip: choice.setGrip,
+    onMove: obstacles.moveObstacle,
+    onHand: obstacles.moveHand,
+  };
   const picture = props.pictures?.get(selected.id) ?? null;
   return (
     <div className={css.sheetbox}>
@@ -30,16 +42,8 @@ export function BenchSheet({ model }: { model: BenchModel }) {
         <RearView gearbox={props.gearbox} setup={selected} lever={lever} gear={shown.gear} />
       ) : (
         <SideView
-          surroundings={obstacles.surroundings}
-          clearance={clearance}
-          obstacleChosen={choice.obstacle}
-          obstacleGrip={choice.grip}
-          sweep={choice.sweep}
+          near={near}
           picture={seen ? picture : null}
-          onObstacleChoose={choice.chooseObstacle}
-          onObstacleGrip={choice.setGrip}
-          onObstacleMove={obstacles.moveObstacle}
-          onHand={obstacles.moveHand}
           gearbox={props.gearbox}
           setups={setups}
           levers={result.levers}

@@ -75,13 +75,13 @@ const underPivot = ({ from, to, halfWidthMm }: Extract<Obstacle, { kind: "segmen
 
 /** The side drawing at scale: it is the form. Points are dragged or typed, the lever is put in gear. */
 export function SideView(props: SideViewProps) {
-  const { gearbox, setups, levers, selected, point } = props;
+  const { gearbox, setups, levers, selected, point, near } = props;
   const units = useUnits();
   const [box, size] = useSize();
   const [view, setView] = useState<View | null>(null);
   const shown = setups.filter((s) => s.shown || s.id === selected.id);
   const key = `${selected.id}|${size.width}x${size.height}|${shown.map((s) => s.id).join()}`;
-  const fit = (): View => fitted([...contentOf(shown, levers), ...nearPoints(props.surroundings)], size);
+  const fit = (): View => fitted([...contentOf(shown, levers), ...nearPoints(near.surroundings)], size);
   // Made anew for another lever or another size, not at every step of a drag.
   const [first, setFirst] = useState(() => ({ key, view: fit() }));
   if (first.key !== key) setFirst({ key, view: fit() });
@@ -104,7 +104,7 @@ export function SideView(props: SideViewProps) {
   const poses = new Map<string, Pose>(shown.map((s) => [s.id, poseAt(s.lever, travelFor(s.lever, props))]));
   const pose = poses.get(selected.id) as Pose;
   const selectedAt = point ? movedPoint(selected, point, pose) : null;
-  const chosenObstacle = props.surroundings.obstacles.find((o) => o.name === props.obstacleChosen);
+  const chosenObstacle = near.surroundings.obstacles.find((o) => o.name === near.chosen);
   const order = [...shown].sort((a, b) => rank(a, selected, old) - rank(b, selected, old));
 
   return (
@@ -133,25 +133,25 @@ export function SideView(props: SideViewProps) {
         {props.picture && (
           <PictureBelow picture={props.picture} pr={pr} pivot={selected.pivot} angleRad={pose.angleRad} />
         )}
-        {props.sweep && props.clearance && (
+        {near.sweep && near.clearance && (
           <SweepBand
             pr={pr}
             setup={selected}
-            surroundings={props.surroundings}
-            fromDeg={props.clearance.fromDeg}
-            toDeg={props.clearance.toDeg}
+            surroundings={near.surroundings}
+            fromDeg={near.clearance.fromDeg}
+            toDeg={near.clearance.toDeg}
           />
         )}
         <Obstacles
           pr={pr}
-          surroundings={props.surroundings}
-          chosen={props.obstacleChosen}
-          onChoose={props.onObstacleChoose}
-          onMove={props.onObstacleMove}
+          surroundings={near.surroundings}
+          chosen={near.chosen}
+          onChoose={near.onChoose}
+          onMove={near.onMove}
           onCancel={props.onDragCancel}
           toLocal={local}
         />
-        {props.surroundings.hand && <HandMark pr={pr} hand={props.surroundings.hand} />}
+        {near.surroundings.hand && <HandMark pr={pr} hand={near.surroundings.hand} />}
         {ghostTravels(gearbox, own, props.gear).map((gear) => (
           <LeverShape
             key={gear.gear}
@@ -194,12 +194,12 @@ export function SideView(props: SideViewProps) {
           return <MissingGap key={s.id} pr={pr} pivot={s.pivot} pose={p} label={label} />;
         })}
         {own && <Quadrant pr={pr} setup={selected} lever={own} pose={pose} />}
-        {props.clearance && (
+        {near.clearance && (
           <LeastGap
             pr={pr}
             setup={selected}
-            surroundings={props.surroundings}
-            clearance={props.clearance}
+            surroundings={near.surroundings}
+            clearance={near.clearance}
             units={units}
           />
         )}
@@ -233,24 +233,24 @@ export function SideView(props: SideViewProps) {
           <ObstacleGrips
             pr={pr}
             obstacle={chosenObstacle}
-            grip={props.obstacleGrip}
-            onGrip={props.onObstacleGrip}
-            onMove={props.onObstacleMove}
+            grip={near.grip}
+            onGrip={near.onGrip}
+            onMove={near.onMove}
             onCancel={props.onDragCancel}
             toLocal={local}
           />
         )}
-        {props.surroundings.hand && (
+        {near.surroundings.hand && (
           <Handle
             id="hand"
             label="Driver’s hand"
-            at={props.surroundings.hand}
+            at={near.surroundings.hand}
             pr={pr}
-            on={props.obstacleGrip === "hand"}
-            onSelect={() => props.onObstacleGrip("hand")}
+            on={near.grip === "hand"}
+            onSelect={() => near.onGrip("hand")}
             onDrag={(px, py, _fine, done) => {
               const world = pr.back(px, py);
-              props.onHand({ xMm: Math.round(world.xMm), zMm: Math.round(world.zMm) }, done);
+              near.onHand({ xMm: Math.round(world.xMm), zMm: Math.round(world.zMm) }, done);
             }}
             onCancel={props.onDragCancel}
             toLocal={local}

@@ -3,33 +3,20 @@ import { screen, within } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import { isRefusal } from "../../../contract";
 import { USUAL_BODY, type BenchSetup, type Surroundings } from "../../../domain";
-import { FOUR_GEARS } from "../../../tests/domain/records";
+import { FOUR_GEARS, onBench } from "../../../tests/domain/records";
 import { plainText, show, typeInto } from "../../../tests/web/show";
 import { atNotch, notchAnswer, NotchStrip } from "./NotchStrip";
 
-const straight = (knobMm: number, pinMm: number): BenchSetup["lever"] => ({
-  knob: { xMm: 0, zMm: knobMm },
-  pin: { xMm: 0, zMm: -pinMm },
-  drive: { kind: "direct", axisDeg: 0 },
-  cross: {},
-});
 const LIMITS = { minGapMm: 2, maxEffortFactor: 2, minThrowMm: 40, maxReductionPct: 50 };
-const setup = (more: Partial<BenchSetup> = {}): BenchSetup => ({
-  id: "adj",
-  role: "candidate",
-  name: "Adjustable lever",
-  origin: "claimed",
-  taken: {},
-  lever: straight(300, 60),
-  pivot: { xMm: 0, zMm: 0 },
-  claimedReductionPct: 40,
-  price: 212,
-  source: "",
-  shown: true,
-  notches: { listMm: [0, 10, 20], rodAdjusted: false, limits: LIMITS },
-  ...more,
-});
-const old = setup({ id: "old", role: "old", name: "Old lever", notches: null });
+const setup = (more: Partial<BenchSetup> = {}): BenchSetup =>
+  onBench({
+    id: "adj",
+    role: "candidate",
+    name: "Adjustable lever",
+    notches: { listMm: [0, 10, 20], rodAdjusted: false, limits: LIMITS },
+    ...more,
+  });
+const old = onBench();
 const free: Surroundings = { obstacles: [], body: USUAL_BODY, hand: null };
 /** A shaft 20 mm below the end of the lever's tail as it stands. */
 const shaft: Surroundings = {

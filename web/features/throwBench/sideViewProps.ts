@@ -2,6 +2,21 @@ import type { ClearanceAnswer, Gearbox, LeverAnswer, Obstacle, Point } from "../
 import type { LeverPicture } from "./Under";
 import type { BenchSetup, PointName, Surroundings } from "../../../domain";
 
+/** What stands near the lever, which of it is chosen, and what is told when it is dragged. */
+export interface NearLever {
+  surroundings: Surroundings;
+  clearance: ClearanceAnswer | null;
+  chosen: string | null;
+  /** The grip of it that is held: "from", "to", "hand". */
+  grip: string | null;
+  /** The band the lever sweeps is drawn. */
+  sweep: boolean;
+  onChoose: (name: string | null) => void;
+  onGrip: (key: string) => void;
+  onMove: (obstacle: Obstacle, done: boolean) => void;
+  onHand: (at: Point, done: boolean) => void;
+}
+
 /** All the side view draws, and what is told when a person drags in it. */
 export interface SideViewProps {
   gearbox: Gearbox;
@@ -19,15 +34,7 @@ export interface SideViewProps {
   /** A drag that was taken away by the system. */
   onDragCancel: () => void;
   held: string | null;
-  surroundings: Surroundings;
-  clearance: ClearanceAnswer | null;
-  obstacleChosen: string | null;
-  obstacleGrip: string | null;
-  sweep: boolean;
   /** A photograph of the selected lever, where there is one and it is to be seen. */
   picture: LeverPicture | null;
-  onObstacleChoose: (name: string | null) => void;
-  onObstacleGrip: (key: string) => void;
-  onObstacleMove: (obstacle: Obstacle, done: boolean) => void;
-  onHand: (at: Point, done: boolean) => void;
+  near: NearLever;
 }

@@ -5,7 +5,7 @@ import { describe, expect, it, vi } from "vitest";
 import { lever as leverModel, type Drive, type LeverAnswer } from "../../../core";
 import { USUAL_BODY, type BenchSetup, type Surroundings } from "../../../domain";
 import { plainText, pick, show, typeInto } from "../../../tests/web/show";
-import { FOUR_GEARS } from "../../../tests/domain/records";
+import { FOUR_GEARS, onBench, straightLever } from "../../../tests/domain/records";
 import { LeverFiles } from "./LeverFiles";
 import { LeverList } from "./LeverList";
 import { localBench, type LocalBench } from "./localBench";
@@ -14,27 +14,8 @@ import { ObstacleStrip } from "./ObstacleStrip";
 import { PointStrip } from "./PointStrip";
 import { TapedDialog } from "./TapedDialog";
 
-const lever = (drive: Drive = { kind: "direct", axisDeg: 0 }, pinMm = 60) => ({
-  knob: { xMm: 0, zMm: 300 },
-  pin: { xMm: 0, zMm: -pinMm },
-  drive,
-  cross: {},
-});
-const setup = (over: Partial<BenchSetup> = {}): BenchSetup => ({
-  id: "old",
-  role: "old",
-  name: "Old lever",
-  origin: "measured",
-  taken: {},
-  lever: lever(),
-  pivot: { xMm: 0, zMm: 0 },
-  claimedReductionPct: null,
-  price: null,
-  source: "",
-  shown: true,
-  notches: null,
-  ...over,
-});
+const lever = (drive?: Drive, pinMm = 60) => straightLever(300, pinMm, drive);
+const setup = onBench;
 const short = setup({ id: "short", role: "candidate", name: "Short lever", lever: lever(undefined, 80) });
 const bare: Surroundings = { obstacles: [], body: USUAL_BODY, hand: null };
 const tube = { name: "tube", kind: "circle" as const, xMm: 40, zMm: -120, radiusMm: 20 };

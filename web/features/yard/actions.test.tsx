@@ -4,26 +4,9 @@ import { describe, expect, it } from "vitest";
 import type { YardJob } from "../../../contract";
 import { PARENT, plainText, record, show, written } from "../../../tests/web/show";
 import { YardAction } from "./YardAction";
+import { yardJob } from "../../../tests/domain/records";
 
-const job = (data: Partial<YardJob>): YardJob => ({
-  id: PARENT,
-  number: 215,
-  vehicleId: PARENT,
-  tag: "SI 0311",
-  title: "Skarvane P2",
-  owner: "Skerrin Post",
-  stage: "plan",
-  load: [],
-  bay: "",
-  waits: { kind: "nothing", what: "", since: null, until: null },
-  nextAction: "",
-  complaint: "",
-  openedAt: null,
-  version: 4,
-  reminders: [],
-  ordered: [],
-  ...data,
-});
+const job = (data: Partial<YardJob>): YardJob => yardJob(data);
 const part = (name: string) => record("part", { jobId: PARENT, name, state: "ordered" });
 
 describe("a line of the Yard", () => {

@@ -4,29 +4,25 @@ import { describe, expect, it } from "vitest";
 import { waitKinds, type YardJob } from "../../../contract";
 import { answering, plainText, show } from "../../../tests/web/show";
 import { YardPage } from "./YardPage";
+import { yardJob } from "../../../tests/domain/records";
 
 let n = 0;
 const line = (data: Partial<YardJob>): YardJob => {
   n += 1;
-  return {
+  return yardJob({
     id: `01DEMSKERR00000000000000${String(n).padStart(2, "0")}`,
     number: 200 + n,
-    vehicleId: "01DEMSKERR0000000000000099",
     tag: "SI 0724",
     title: "Ulverin L12, long base",
     owner: "Torvey Isle Bus Trust",
     stage: "compare",
     load: ["onStands"],
-    bay: "",
     waits: { kind: "nothing", what: "Choose the lever", since: null, until: null },
     nextAction: "Throw bench",
     complaint: "Shakes.",
     openedAt: "2026-11-20T08:00:00Z",
-    version: 1,
-    reminders: [],
-    ordered: [],
     ...data,
-  };
+  });
 };
 const yard = (jobs: YardJob[], vehicles = 5, closedJobs = 3, due: object[] = []): void =>
   answering("/api/yard", (query: URLSearchParams) => {
