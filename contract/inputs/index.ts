@@ -9,6 +9,7 @@ export * from "./plan";
 export * from "./service";
 export * from "./clearance";
 export * from "./setting";
+export * from "./shelf";
 export * from "./powerunit";
 export * from "./vibration";
 export * from "./uncertainty";

@@ -270,10 +270,3 @@ export const cableMarksInput = z.strictObject({
 export const lockoutSetting = lockoutInput.extend({
   gates: list(z.strictObject({ gate: text(), gapMm: num(0, 50, "mm").nullable().default(null) }), 0, 12).optional(),
 });
-
-/** Shims on the shelf. */
-export const shimShelf = list(
-  z.strictObject({ thicknessMm: num(0.001, 100, "mm"), count: whole(0, 999), name: text() }),
-  0,
-  30,
-);

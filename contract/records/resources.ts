@@ -29,7 +29,8 @@ export {
   type PicturePart,
   type SheetSeen,
 } from "./sheetPhoto";
-export { settingInputs, settingTools, type SettingTool } from "./setting";
+export { settingTools, type SettingTool } from "./setting";
+export { settingInputs } from "./settingInputs";
 export { takenWords, type Notches, type TakenWord } from "./setup";
 export {
   lineKinds,

@@ -1,16 +1,5 @@
 import { z } from "zod";
 import { word } from "../fields";
-import {
-  cableMarksInput,
-  floorSlotInput,
-  gatedInput,
-  lockoutSetting,
-  pressFitSetting,
-  releaseInput,
-  rodInput,
-  shimsInput,
-  stopsInput,
-} from "../inputs";
 import { ACCEPTS } from "../refusal";
 import { line, moment, prose, ulid } from "./fields";
 
@@ -26,19 +15,6 @@ export const settingTools = [
   "pressFit",
 ] as const;
 export type SettingTool = (typeof settingTools)[number];
-
-/** What each tool is asked with. */
-export const settingInputs = {
-  stops: stopsInput,
-  lockout: lockoutSetting,
-  release: releaseInput,
-  shims: shimsInput,
-  cableMarks: cableMarksInput,
-  rod: rodInput,
-  gatedLinkage: gatedInput,
-  floorSlot: floorSlotInput,
-  pressFit: pressFitSetting,
-} as const satisfies Record<SettingTool, z.ZodType>;
 
 /** What a tool was asked and what was decided by its answer, kept so that it can be opened and asked again. */
 export const setting = z.strictObject({
