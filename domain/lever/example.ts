@@ -21,7 +21,8 @@ export function exampleGearbox(kind: DriveKind): Gearbox {
   return { columns, gears };
 }
 
-const base = {
+/** What is not known of a lever yet. */
+export const UNTOLD_SETUP = {
   pivot: { xMm: 0, zMm: 0 },
   claimedReductionPct: null,
   price: null,
@@ -48,7 +49,7 @@ export function exampleSetups(kind: DriveKind): [BenchSetup, BenchSetup] {
   const drive = driveOf(kind);
   return [
     {
-      ...base,
+      ...UNTOLD_SETUP,
       id: "old",
       role: "old",
       name: "Old lever",
@@ -56,7 +57,7 @@ export function exampleSetups(kind: DriveKind): [BenchSetup, BenchSetup] {
       lever: { knob: { xMm: 0, zMm: 312 }, pin: { xMm: 0, zMm: -60 }, drive, cross: {} },
     },
     {
-      ...base,
+      ...UNTOLD_SETUP,
       id: "short",
       role: "candidate",
       name: "Short lever",

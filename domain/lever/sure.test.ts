@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { BenchSetup } from "./bench";
+import { onBench, straightLever } from "../../tests/domain/records";
 import { howSure, OFF_MM, takenAs } from "./sure";
 
 const gearbox = {
@@ -9,20 +10,8 @@ const gearbox = {
   ],
 };
 const pair = { from: "3", to: "4" };
-const setup = (knob: number, pin: number, data: Partial<BenchSetup> = {}): BenchSetup => ({
-  id: "x",
-  role: "candidate",
-  name: "Short",
-  lever: { knob: { xMm: 0, zMm: knob }, pin: { xMm: 0, zMm: pin }, drive: { kind: "direct", axisDeg: 0 }, cross: {} },
-  pivot: { xMm: 0, zMm: 0 },
-  origin: "measured",
-  claimedReductionPct: null,
-  price: null,
-  source: "",
-  shown: true,
-  notches: null,
-  ...data,
-});
+const setup = (knob: number, pin: number, data: Partial<BenchSetup> = {}): BenchSetup =>
+  onBench({ id: "x", role: "candidate", name: "Short", lever: straightLever(knob, -pin), taken: undefined, ...data });
 
 describe("how sure a comparison is", () => {
   // By hand [JCGM 100:2008, 5.1.6]: relative variances of four lengths add, each half width over the root of three.

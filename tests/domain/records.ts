@@ -14,7 +14,7 @@ import {
   type YardJob,
 } from "../../contract";
 import type { LeverGeometry } from "../../core";
-import type { BenchSetup } from "../../domain";
+import { UNTOLD_SETUP, type BenchSetup } from "../../domain";
 
 let count = 0;
 
@@ -225,12 +225,7 @@ export const onBench = (data: Partial<BenchSetup> = {}): BenchSetup => ({
   origin: "measured",
   taken: {},
   lever: straightLever(300, 60),
-  pivot: { xMm: 0, zMm: 0 },
-  claimedReductionPct: null,
-  price: null,
-  source: "",
-  shown: true,
-  notches: null,
+  ...UNTOLD_SETUP,
   ...data,
 });
 

@@ -1,10 +1,11 @@
 import { Dropdown, Button } from "antd";
-import type { ClearanceAnswer, Obstacle } from "../../../core";
+import type { Obstacle } from "../../../core";
 import { useUnits } from "../../format/units";
 import { gearShort } from "../../format/words";
 import { SlotSwitch } from "../../ui/slots";
 import { freeName, OBSTACLE_PRESETS, type Surroundings } from "../../../domain";
 import { Press } from "../../ui/Press";
+import type { NearLever } from "./sideViewProps";
 import css from "./throwBench.module.css";
 
 /** Obstacles the lever, each with its least gap; placed from the usual ones and dragged to where it is. */
@@ -16,12 +17,7 @@ export function ObstacleList({
   onChoose,
   onSweep,
   onChange,
-}: {
-  surroundings: Surroundings;
-  clearance: ClearanceAnswer | null;
-  chosen: string | null;
-  sweep: boolean;
-  onChoose: (name: string | null) => void;
+}: Pick<NearLever, "surroundings" | "clearance" | "chosen" | "sweep" | "onChoose"> & {
   onSweep: (on: boolean) => void;
   onChange: (next: Surroundings, label: string) => void;
 }) {
