@@ -1,6 +1,7 @@
 import { useMemo, useRef } from "react";
-import type { DesignAnswer, DesignBreak, DesignCell } from "../../../core";
+import { formatNumber, type DesignAnswer, type DesignBreak, type DesignCell } from "../../../core";
 import { useUnits } from "../../format/units";
+import { engraved } from "../../ui/engraved";
 import { useGrip } from "../../ui/useGrip";
 import { bindsFirst, REGION } from "./words";
 import css from "./findLever.module.css";
@@ -67,6 +68,9 @@ export function DesignMap({
   const targets = useMemo(() => [...new Set(answer.cells.map((c) => c.targetPct))], [answer]);
   const [near, far] = [pins[0], pins[pins.length - 1]];
   const top = targets[targets.length - 1];
+  // Round figures in the unit that is shown.
+  const [shownNear, shownFar] = [units.value(near, "length"), units.value(far, "length")];
+  const along = engraved(shownNear, shownFar, 8);
   const x = (pin: number): number => LEFT + ((pin - near) / (far - near)) * (WIDTH - LEFT - 8);
   const y = (target: number): number => TOP + (1 - target / top) * (HEIGHT - TOP - LOW);
   const nearest = (list: readonly number[], v: number): number =>
@@ -141,26 +145,25 @@ export function DesignMap({
           stroke="var(--teal)"
           strokeWidth="2"
         />
-        {[0, 10, 20, 30, 40, 50, 60]
-          .filter((t) => t <= top)
-          .map((t) => (
-            <g key={t}>
-              <path d={`M${LEFT - 5} ${y(t)}h5`} stroke="var(--edge)" />
-              <text x={LEFT - 8} y={y(t) + 4} textAnchor="end" className={`n ${css.tick}`}>
-                {t}
+        {engraved(0, top, 7).at.map((t) => (
+          <g key={t}>
+            <path d={`M${LEFT - 5} ${y(t)}h5`} stroke="var(--edge)" />
+            <text x={LEFT - 8} y={y(t) + 4} textAnchor="end" className={`n ${css.tick}`}>
+              {t}
+            </text>
+          </g>
+        ))}
+        {along.at.map((shown) => {
+          const px = LEFT + ((shown - shownNear) / (shownFar - shownNear)) * (WIDTH - LEFT - 8);
+          return (
+            <g key={shown}>
+              <path d={`M${px} ${HEIGHT - LOW}v5`} stroke="var(--edge)" />
+              <text x={px} y={HEIGHT - LOW + 18} textAnchor="middle" className={`n ${css.tick}`}>
+                {formatNumber(Math.abs(shown), along.digits)}
               </text>
             </g>
-          ))}
-        {pins
-          .filter((_, i) => i % 6 === 0)
-          .map((p) => (
-            <g key={p}>
-              <path d={`M${x(p)} ${HEIGHT - LOW}v5`} stroke="var(--edge)" />
-              <text x={x(p)} y={HEIGHT - LOW + 18} textAnchor="middle" className={`n ${css.tick}`}>
-                {units.bare(Math.abs(p), "length")}
-              </text>
-            </g>
-          ))}
+          );
+        })}
         <circle
           cx={x(oldPinMm)}
           cy={y(0)}

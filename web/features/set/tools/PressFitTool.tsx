@@ -48,17 +48,19 @@ export function PressFitTool(props: ToolProps) {
             { at: "hubOuterMm", label: "bracket, outside", kind: "length", digits: 2 },
             { at: "sleeveBoreMm", label: "sleeve, inside", kind: "length", digits: 2 },
             { at: "lengthMm", label: "pressed length", kind: "length", digits: 2 },
-            { at: "hub", label: "bracket", options: METAL_WORDS },
-            { at: "sleeve", label: "sleeve", options: METAL_WORDS },
             { at: "serviceC", label: "hottest in use", unit: "°C", clears: true },
           ])}
-          <TextField
-            label="which way it goes in"
-            value={orientation ?? ""}
-            placeholder="wide lip to the inside, mark to the front"
-            max={boundsOf(settingInputs.pressFit, "orientation").max}
-            onCommit={(text) => set({ orientation: text || null })}
-          />
+          <div className="whole">{fields([{ at: "hub", label: "bracket", options: METAL_WORDS }])}</div>
+          <div className="whole">{fields([{ at: "sleeve", label: "sleeve", options: METAL_WORDS }])}</div>
+          <div className="whole">
+            <TextField
+              label="which way it goes in"
+              value={orientation ?? ""}
+              placeholder="wide lip to the inside, mark to the front"
+              max={boundsOf(settingInputs.pressFit, "orientation").max}
+              onCommit={(text) => set({ orientation: text || null })}
+            />
+          </div>
         </div>
       }
       figures={

@@ -64,7 +64,7 @@ export function ShimsTool(props: ToolProps) {
             {fields([
               { at: "gapMm", label: "gap now", kind: "length", digits: 2 },
               { at: "targetMm", label: "gap to leave", kind: "length", digits: 2 },
-              { at: "mode", label: "the pack", options: { fill: "goes into the gap", lift: "opens the gap" } },
+              { at: "mode", label: "the pack", options: { fill: "fills the gap", lift: "opens the gap" } },
               { at: "maxPieces", label: "pieces at most", whole: true },
             ])}
           </div>
