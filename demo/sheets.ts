@@ -1,50 +1,7 @@
 import { SNUG_THEN_FULL } from "./passes";
 import type { NewFields } from "../contract";
 import type { DemoClient } from "./client";
-
-type Line = Omit<NewFields<"specLine">, "sheetId" | "vehicleId" | "position">;
-type Facts = Partial<Omit<Line, "kind" | "name" | "sources" | "torque" | "part">>;
-type Source = NonNullable<NewFields<"specLine">["sources"]>[number];
-
-/** A value and where it is written: [value, title, page, more]. */
-type Written = readonly [typed: string, title: string, page?: string, more?: Partial<Source>];
-
-const sourcesOf = (written: readonly Written[]): Source[] =>
-  written.map(([typed, title, page = "", more], i) => ({
-    id: `s${i + 1}`,
-    typed,
-    title,
-    page,
-    trust: "full",
-    ...more,
-  }));
-
-type BoltFacts = NonNullable<NewFields<"specLine">["torque"]>;
-
-/** So many bolts of a kind; they are used again where nothing else is said. */
-const bolts = (count: number, thread: string, grade: BoltFacts["grade"], more: BoltFacts = {}): BoltFacts => ({
-  count,
-  thread,
-  grade,
-  reuse: "reuse",
-  ...more,
-});
-
-const torque = (
-  name: string,
-  place: string,
-  written: readonly Written[],
-  facts: BoltFacts,
-  more: Facts = {},
-): Line => ({ kind: "torque", name, place, sources: sourcesOf(written), torque: facts, ...more });
-
-const part = (
-  name: string,
-  place: string,
-  written: readonly Written[],
-  facts: NonNullable<NewFields<"specLine">["part"]> = {},
-  more: Facts = {},
-): Line => ({ kind: "part", name, place, sources: sourcesOf(written), part: facts, ...more });
+import { bolts, part, sourcesOf, torque, type Line } from "./sheetLines";
 
 const P2 = "Skarvane sheet 8-2";
 const p2 = { edition: "2016" } as const;

@@ -2,7 +2,7 @@ import { Button } from "antd";
 import type { Pixel } from "../../../core";
 import { useGrip } from "../../ui/useGrip";
 import { formatNumber } from "../../../core";
-import type { CanvasProps } from "./Canvas";
+import type { CanvasProps } from "./signs";
 import css from "./photoBench.module.css";
 
 const LARGER = 8;

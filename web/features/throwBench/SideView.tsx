@@ -5,7 +5,6 @@ import {
   type Gearbox,
   type LeverAnswer,
   type LeverGeometry,
-  type Obstacle,
   type Point,
   toRad,
   gearTravel,
@@ -15,11 +14,12 @@ import {
 } from "../../../core";
 import { useUnits } from "../../format/units";
 import { gearShort } from "../../format/words";
-import { pointsOf, type BenchSetup, type PointName, gripsOf, type Surroundings } from "../../../domain";
+import { pointsOf, type BenchSetup, type PointName } from "../../../domain";
 import { PanZoom, type PanZoomState } from "./PanZoom";
 import { Callout, Handle } from "./handles";
 import { HandMark, LeastGap, ObstacleGrips, Obstacles, SweepBand } from "./ObstacleShapes";
 import { DoubtBands, PictureBelow } from "./Under";
+import { contentOf, nearPoints } from "./firstView";
 import { Dimensions, plus, Quadrant, type Units } from "./overlays";
 import { LeverShape, MissingGap, RulerPointers, Rulers, ScaleBar } from "./shapes";
 import { fitted, projection, zoomed, type Projection, type Size, type View } from "./viewport";
@@ -49,29 +49,6 @@ function useSize(): [React.RefObject<HTMLDivElement | null>, Size] {
   }, []);
   return [ref, size];
 }
-
-/** Everything the first view has to show: all points of all levers, knobs at their farthest. */
-function contentOf(setups: BenchSetup[], levers: Map<string, LeverAnswer>): Point[] {
-  return setups.flatMap((s) => [
-    s.pivot,
-    ...pointsOf(s.lever).map((p) => plus(s.pivot, p.at)),
-    ...(levers.get(s.id)?.gears.flatMap((g) => (g.reached ? [plus(s.pivot, g.knob)] : [])) ?? []),
-  ]);
-}
-
-/** So much of what stands near that the view is not made small by something long: the ends that are close. */
-const nearPoints = (surroundings: Surroundings): Point[] =>
-  surroundings.obstacles
-    .flatMap((o) => [...gripsOf(o).map((g) => g.at), ...(o.kind === "segment" ? [underPivot(o)] : [])])
-    .filter((at) => Math.abs(at.xMm) < 220 && Math.abs(at.zMm) < 420);
-
-/** Far surface of a band where it passes the pivot. */
-const underPivot = ({ from, to, halfWidthMm }: Extract<Obstacle, { kind: "segment" }>): Point => {
-  const span = to.xMm - from.xMm;
-  const k = span === 0 ? 0 : Math.min(1, Math.max(0, -from.xMm / span));
-  const zMm = from.zMm + k * (to.zMm - from.zMm);
-  return { xMm: from.xMm + k * span, zMm: zMm + Math.sign(zMm) * halfWidthMm };
-};
 
 /** The side drawing at scale: it is the form. Points are dragged or typed, the lever is put in gear. */
 export function SideView(props: SideViewProps) {
