@@ -14,7 +14,7 @@ function useFields<T extends object>(tool: SettingTool, props: ToolProps, initia
     set,
     frame: { tool, host: props.host, untouched },
     /** A length in the shop's units; nothing measured is said in the word given. */
-    len: (mm: number | null, digits = 1, none = ""): string =>
+    len: (mm: number | null, digits = 1, none = "none"): string =>
       mm === null ? none : units.show(mm, "length", { digits }),
     fields: (fields: readonly ShapeField[]) => (
       <ShapeFields shape={settingInputs[tool]} value={input} onChange={set} fields={fields} />

@@ -20,9 +20,7 @@ export function RodTool(props: ToolProps) {
     (asked) => askRod(given(asked)),
   );
   const danger = answer && rodDanger(given(input) as unknown as RodInput, answer, (mm) => len(mm));
-  const says: Says | null = danger
-    ? { ...danger, no: true }
-    : answer && saysOf(answer, input, (mm) => len(mm, 1, "none"));
+  const says: Says | null = danger ? { ...danger, no: true } : answer && saysOf(answer, input, (mm) => len(mm));
   const ends = rowEdits(input.ends, (rows) => set({ ends: rows }));
   return (
     <ToolFrame
@@ -67,7 +65,7 @@ export function RodTool(props: ToolProps) {
         answer && (
           <FigureRows
             rows={[
-              ["cut the rod to", len(answer.cutMm, 1, "none"), true],
+              ["cut the rod to", len(answer.cutMm), true],
               ...answer.ends.flatMap((a, i): [string, React.ReactNode, boolean?][] => [
                 [`end ${i + 1}: thread to cut on the rod`, len(a.threadLengthMm)],
                 [
