@@ -1,4 +1,5 @@
 import type { Step } from "../../../contract";
+import { enumerate } from "../../format/grammar";
 import { Press } from "../../ui/Press";
 import { BagLabel } from "./Label";
 import { TickKey } from "./TickKey";
@@ -44,10 +45,12 @@ export function Bags({ bay, step }: { bay: Bay; step: Step }) {
       {fits.length > 0 && (
         <p className={css.back2}>
           From the bags:{" "}
-          {fits.map((key) => {
-            const f = from(key);
-            return f ? <span key={key}>{` ${f.count > 1 ? `${f.count} ` : ""}${f.name} (step ${f.at})`}</span> : null;
-          })}
+          {enumerate(
+            fits.flatMap((key) => {
+              const f = from(key);
+              return f ? [`${f.count > 1 ? `${f.count} ` : ""}${f.name} (step ${f.at})`] : [];
+            }),
+          )}
         </p>
       )}
     </section>

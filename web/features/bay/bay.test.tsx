@@ -158,6 +158,38 @@ describe("the bay", () => {
   });
 });
 
+describe("bags and their labels", () => {
+  it("are as many as come out, each with its label and its tick", async () => {
+    const two = step("Shield off", {
+      facts: facts({
+        frees: [
+          { key: "m6", name: "M6 bolts", count: 3, group: "", clip: false },
+          { key: "clips", name: "clips", count: 2, group: "", clip: true },
+        ],
+      }),
+    });
+    const { user, store } = await bay([two]);
+    const bags = within(screen.getByRole("region", { name: "Bags" }));
+    expect(bags.getAllByRole("img").map((i) => i.getAttribute("aria-label"))).toEqual([
+      "Code of the bag 1A, opens this step",
+      "Code of the bag 1B, opens this step",
+    ]);
+    await user.click(bags.getByRole("switch", { name: /M6 bolts/ }));
+    expect(dataOf(store, two.id).at(-1)?.ticked).toMatchObject([{ what: "bag", key: "m6" }]);
+  });
+
+  it("say in the step that needs them from which step they are", async () => {
+    const done = { ...off, state: "done" as const, doneAt: "2026-11-20T08:00:00Z" };
+    await bay([done, on], {}, `?step=${on.id}`);
+    expect(plainText(screen.getByRole("region", { name: "Bags" }))).toBe("From the bags: 4 turret bolts (step 1)");
+  });
+
+  it("are none where nothing comes out", async () => {
+    await bay([step("Look")]);
+    expect(screen.queryByRole("region", { name: "Bags" })).toBeNull();
+  });
+});
+
 describe("a running clock", () => {
   it.each([
     [0, "0:00"],
