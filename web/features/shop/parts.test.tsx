@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { act, screen, within } from "@testing-library/react";
+import { screen, within } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { ArchivePreview, BackupLine, NewFields } from "../../../contract";
 import { USUAL_GRADES } from "../../../domain";
@@ -156,7 +156,7 @@ describe("an archive", () => {
     answering("/api/archive", answer);
     const result = show(<Archive />);
     const file = new File(["zip"], "a.zip", { type: "application/zip" });
-    await act(() => result.user.upload(screen.getByLabelText("Archive to import"), file));
+    await result.user.upload(screen.getByLabelText("Archive to import"), file);
     return result;
   };
 

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { act, screen, within } from "@testing-library/react";
+import { screen, within } from "@testing-library/react";
 import { useState } from "react";
 import { describe, expect, it, vi } from "vitest";
 import { lever as leverModel, type Drive, type LeverAnswer } from "../../../core";
@@ -250,7 +250,7 @@ describe("levers on the bench", () => {
     const onImport = vi.fn();
     const { user } = show(<LeverFiles gearbox={FOUR_GEARS} setups={[setup()]} onImport={onImport} />);
     const field = screen.getByLabelText("File with levers");
-    await act(() => user.upload(field, new File(['{"levers": 3}'], "levers.json", { type: "application/json" })));
+    await user.upload(field, new File(['{"levers": 3}'], "levers.json", { type: "application/json" }));
     expect(plainText(await screen.findByRole("alert"))).toMatch(/^Nothing was read\. /);
     expect(onImport).not.toHaveBeenCalled();
   });
