@@ -120,26 +120,16 @@ export function PartsList({ view, edit }: StageProps) {
                         at: "carriedOver",
                         label: `${p.name} is carried over from the old part`,
                         flag: "carried over from the old part",
+                        what: p.carriedOver ? "new" : "carried over",
                       },
                       {
                         at: "alternative",
                         label: `${p.name} is an alternative`,
                         flag: "alternative, not in the total",
+                        what: p.alternative ? "the one we take" : "alternative",
                       },
                     ]}
-                    onChange={(data) =>
-                      patch(
-                        p,
-                        data,
-                        data.carriedOver !== undefined
-                          ? data.carriedOver
-                            ? "carried over"
-                            : "new"
-                          : data.alternative
-                            ? "alternative"
-                            : "the one we take",
-                      )
-                    }
+                    onChange={(data, what) => patch(p, data, what)}
                   />
                   <span className="push" />
                   <GiveBack view={view} edit={edit} of={p} />

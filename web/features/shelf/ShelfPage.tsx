@@ -122,7 +122,12 @@ export function ShelfPage() {
                 {
                   head: "used up",
                   cell: (s) =>
-                    field(s, { at: "consumable", label: `${s.name} is used up`, flag: "", what: "used up or a part" }),
+                    field(s, {
+                      at: "consumable",
+                      label: `${s.name} is used up`,
+                      flag: "",
+                      what: s.consumable ? "a part" : "used up",
+                    }),
                 },
                 {
                   head: "where",

@@ -1,3 +1,4 @@
+import { rowEdits } from "../../ui/RowsEditor";
 import { ShapeFields } from "../../ui/ShapeFields";
 import { boundsOf, resources, ordersInput, driveTrain, tyreRefused, type VehicleDriveTrain } from "../../../contract";
 import { useState } from "react";
@@ -204,14 +205,8 @@ function Ratios<T extends { ratio: number }>({
         unit={unit}
         onCommit={(ratio) =>
           ratio === null
-            ? onChange(
-                list.filter((_, k) => k !== i),
-                `${name} taken out`,
-              )
-            : onChange(
-                list.map((o, k) => (k === i ? { ...o, ratio } : o)),
-                name,
-              )
+            ? rowEdits(list, (rows) => onChange(rows, `${name} taken out`)).take(i)
+            : rowEdits(list, (rows) => onChange(rows, name)).patch(i, { ratio } as Partial<T>)
         }
       />
     );
