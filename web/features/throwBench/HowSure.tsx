@@ -20,7 +20,7 @@ function nameOf({ name }: SureLine, old: BenchSetup, candidate: BenchSetup): str
   return `${point} ${whose} (${setup.taken?.[name.point] ? how : `${how}, assumed`})`;
 }
 
-const pct = (v: number): string => formatNumber(v, 0);
+const pct = (v: number, digits = 0): string => formatNumber(v, digits);
 
 /** How sure a comparison is, and the levers it is of. */
 export type Sure = Found & { old: BenchSetup; candidate: BenchSetup };
@@ -33,6 +33,8 @@ export function HowSure({ sure }: { sure: Sure }) {
   const [most] = sure.lines;
   const shorter = r.value >= 0;
   const [low, high] = shorter ? [r.low, r.high] : [-r.high, -r.low];
+  // A range narrower than a percent would read as none.
+  const digits = pct(low) === pct(high) ? 1 : 0;
   return (
     <section className={css.sure} aria-label="How sure">
       <h2 className="hd2">
@@ -40,9 +42,9 @@ export function HowSure({ sure }: { sure: Sure }) {
       </h2>
       <p>
         <b>
-          {pct(Math.abs(r.value))}
+          {pct(Math.abs(r.value), digits)}
           {"\u202f% "}
-          {shorter ? "shorter" : "longer"}, {pct(low)} to {pct(high)}.
+          {shorter ? "shorter" : "longer"}, {pct(low, digits)} to {pct(high, digits)}.
         </b>{" "}
         {claim &&
           (claim.verdict === "could be either"

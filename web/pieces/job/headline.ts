@@ -6,7 +6,7 @@ import {
   comparisonOf,
   contextOf,
   findReading,
-  heightsOf,
+  isEntered,
   mainPair,
   solveChain,
   topicsOf,
@@ -124,15 +124,21 @@ function shakeLine(view: JobView): ProofLine | null {
 function mountLine(view: JobView, units: Units): ProofLine | null {
   const unit = view.vehicle.powerUnit;
   if (!unit) return null;
-  const after = heightsOf(view, unit, "after");
-  const lines = heightsOf(view, unit, "before").flatMap((h, i) => {
-    const now = after[i].measured;
-    if (!h.measured || !now) return [];
-    const fresh = h.mount.nominalMm === null ? "" : `, ${units.show(h.mount.nominalMm, "length")} when new`;
+  const lines = unit.mounts.flatMap((mount) => {
+    const [before, after] = (["before", "after"] as const).map((p) =>
+      findReading(view.reading, { quantity: "mountHeight", ...none, place: mount.name }, p),
+    );
+    if (!before || !after) return [];
+    const { before: was, after: is, change } = comparisonOf(before, after);
+    if (!is || !change) return [];
+    const real = change.verdict === "shown" ? "" : ", which is within the measuring error";
+    // A typical height is no fact of this mount.
+    const known = mount.nominalMm !== null && isEntered(mount, "nominalMm");
+    const fresh = known ? `, ${units.show(mount.nominalMm ?? 0, "length")} when new` : "";
     return [
       {
-        text: `${h.mount.name} from ${units.bare(h.measured.meanMm, "length")} to ${units.show(now.meanMm, "length")}${fresh}`,
-        change: Math.abs(now.meanMm - h.measured.meanMm),
+        text: `${mount.name} from ${units.bare(was.mean, "length")} to ${units.show(is.mean, "length")}${real}${fresh}`,
+        change: Math.abs(is.mean - was.mean),
       },
     ];
   });
