@@ -44,5 +44,8 @@ export const momentText = (iso: string | null): string => (iso ? dayjs(iso).form
 /** Today where the shop is, as a day is kept. */
 export const todayHere = (): string => dayjs().format(DAY);
 
+/** The day so many days after a moment, where the shop is. */
+export const dayAfter = (from: Date, days: number): string => dayjs(from).add(days, "day").format(DAY);
+
 /** "Saturday 28 Nov". */
 export const dayName = (day: string): string => dayjs(day).format("dddd D MMM");

@@ -24,6 +24,10 @@ export function Trouble({ error, retry }: { error: unknown; retry?: () => void }
   );
 }
 
+/** What is not here yet: on its way, or why it does not come. */
+export const Coming = ({ query, rows }: { query: { error?: unknown; refetch: () => unknown }; rows?: number }) =>
+  query.error ? <Trouble error={query.error} retry={() => void query.refetch()} /> : <Skeleton rows={rows} />;
+
 /** An empty place says what belongs here and offers a worked example. */
 export function Empty({
   title,

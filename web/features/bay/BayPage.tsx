@@ -8,7 +8,7 @@ import { count, loadText, PLACE_NAMES } from "../../format/words";
 import { useJobEdit } from "../../pieces/job/useJobEdit";
 import { SavedState, SavingTrouble } from "../../pieces/saving/SavingTrouble";
 import { Press } from "../../ui/Press";
-import { Skeleton, Trouble } from "../../ui/states";
+import { Coming } from "../../ui/states";
 import { Bags } from "./Bags";
 import { StepDrawing } from "./Drawings";
 import { Panel, type PanelName } from "./Panels";
@@ -29,7 +29,7 @@ export function BayPage() {
   if (!view) {
     return (
       <main className={`${css.bay} dark`}>
-        {error ? <Trouble error={error} retry={() => void refetch()} /> : <Skeleton rows={10} />}
+        <Coming query={{ error, refetch }} rows={10} />
       </main>
     );
   }

@@ -12,7 +12,7 @@ import { leftText, whenText } from "../../pieces/rechecks/words";
 import { SavedState } from "../../pieces/saving/SavingTrouble";
 import { Answer } from "../../ui/Answer";
 import { Tag } from "../../ui/pictograms";
-import { Empty, Skeleton, Trouble } from "../../ui/states";
+import { Coming, Empty } from "../../ui/states";
 import { ReminderDialog } from "../../pieces/reminder/ReminderDialog";
 import { LedgerTable } from "../../ui/LedgerTable";
 import css from "./due.module.css";
@@ -21,7 +21,7 @@ import css from "./due.module.css";
 export function DuePage() {
   const { data, error, refetch } = useDueQuery();
   const [subscribing, setSubscribing] = useState(false);
-  if (!data) return error ? <Trouble error={error} retry={() => void refetch()} /> : <Skeleton rows={10} />;
+  if (!data) return <Coming query={{ error, refetch }} rows={10} />;
   const { due } = data;
   const late = due.filter((d) => d.overdue);
   return (

@@ -14,6 +14,7 @@ import {
 import type { StageProps } from "../../data/stage";
 import { usePeople } from "../../data/useJobView";
 import { useShop } from "../../data/useShop";
+import { todayHere } from "../../format/dates";
 import type { BoltState } from "../../pieces/torque/BoltPattern";
 import { OUTCOME_WORDS } from "./outcomes";
 import type { Outcome } from "./OutsideDialog";
@@ -126,7 +127,7 @@ export function useBoard({ view, edit, group }: StageProps & { group: TorqueGrou
     offered,
     setting,
     /** The calibration of the tool is over, or was never noted. */
-    overdue: tool !== null && (until === null || until < new Date().toISOString().slice(0, 10)),
+    overdue: tool !== null && (until === null || until < todayHere()),
     last,
     deeds,
     setDeeds,

@@ -5,7 +5,7 @@ import type { StageProps } from "../../data/stage";
 import { useKeys } from "../../data/useKeys";
 import { STAGE_NAMES } from "../../format/words";
 import { late } from "../../ui/late";
-import { Skeleton, Trouble } from "../../ui/states";
+import { Coming } from "../../ui/states";
 import { JobHead } from "./JobHead";
 import { openCounts } from "../../../domain";
 import { Rail } from "./Rail";
@@ -40,7 +40,7 @@ export function JobPage() {
   useKeys(keys);
 
   if (!view) {
-    return error ? <Trouble error={error} retry={() => void refetch()} /> : <Skeleton rows={10} />;
+    return <Coming query={{ error, refetch }} rows={10} />;
   }
   const Body = STAGES[stage];
   return (

@@ -2,10 +2,11 @@ import { Button, Input, Modal } from "antd";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { countChanges, shopStandard, likelihoodWords, withChanges, type Knowledge } from "../../../core";
+import { useShopQuery } from "../../data/api";
 import { useKeys } from "../../data/useKeys";
 import { SavedState } from "../../pieces/saving/SavingTrouble";
 import { NumberField } from "../../ui/NumberField";
-import { Skeleton } from "../../ui/states";
+import { Coming } from "../../ui/states";
 import { UndoKeys } from "../../pieces/job/UndoKeys";
 import { AddLine } from "../../ui/AddLine";
 import { useShop } from "../../data/useShop";
@@ -87,6 +88,7 @@ function TableFiles({
 /** The table behind Ask, the shop's to change: every change stands in the history and can be undone. */
 export function KnowledgePage() {
   const desk = useShop();
+  const query = useShopQuery();
   const [tab, setTab] = useState<Tab>("faults");
   const [chosen, setChosen] = useState<string | null>(null);
   const [find, setFind] = useState("");
@@ -107,7 +109,7 @@ export function KnowledgePage() {
     [desk?.edit],
   );
   useKeys(keys);
-  if (!desk) return <Skeleton rows={12} />;
+  if (!desk) return <Coming query={query} rows={12} />;
 
   const keep = (next: Knowledge, what: string): void => desk.patch({ knowledge: changesOf(next) }, `Table: ${what}`);
   const items = itemsOf(knowledge, tab).filter((i) => i.label.toLowerCase().includes(find.trim().toLowerCase()));

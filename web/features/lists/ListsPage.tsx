@@ -6,7 +6,7 @@ import { useShop } from "../../data/useShop";
 import { useUnits } from "../../format/units";
 import { SavedState } from "../../pieces/saving/SavingTrouble";
 import { saveAs } from "../../ui/saveAs";
-import { Skeleton, Trouble } from "../../ui/states";
+import { Coming } from "../../ui/states";
 import { columnsOf, LISTS, pathOfRow, type Column, type ListName, type ListRow } from "./columns";
 import css from "./lists.module.css";
 
@@ -36,7 +36,7 @@ export function ListsPage() {
   const units = useUnits();
   const currency = useShop()?.shop.currency ?? "";
   const { data, error, refetch } = useListsQuery();
-  if (!data) return error ? <Trouble error={error} retry={() => void refetch()} /> : <Skeleton rows={12} />;
+  if (!data) return <Coming query={{ error, refetch }} rows={12} />;
   const all = columnsOf(list, units, currency);
   const hidden = new Set((params.get("without") ?? "").split(",").filter(Boolean));
   const columns = all.filter((c) => !hidden.has(c.key));

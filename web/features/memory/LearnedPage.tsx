@@ -12,7 +12,7 @@ import { count, dateText } from "../../format/words";
 import { UndoKeys } from "../../pieces/job/UndoKeys";
 import { SavedState } from "../../pieces/saving/SavingTrouble";
 import { Answer, Num } from "../../ui/Answer";
-import { Empty, Skeleton, Trouble } from "../../ui/states";
+import { Coming, Empty } from "../../ui/states";
 import { Claims } from "./Claims";
 import { LearnedTable } from "./LearnedTable";
 import { Minutes } from "./Minutes";
@@ -42,7 +42,7 @@ export function LearnedPage() {
   );
   useKeys(keys);
   if (!data || !ledger || !wear || !desk) {
-    return error ? <Trouble error={error} retry={() => void refetch()} /> : <Skeleton rows={12} />;
+    return <Coming query={{ error, refetch }} rows={12} />;
   }
   const last = data.jobs.at(-1);
   return (

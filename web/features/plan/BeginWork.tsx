@@ -14,7 +14,7 @@ import {
   templateChanges,
   type Proposal,
 } from "../../../domain";
-import { useVehicleQuery } from "../../data/api";
+import { useVehicleQuery, useWorkshopQuery } from "../../data/api";
 import { newId } from "../../data/saving";
 import { useKnowledge } from "../../data/useKnowledge";
 import { useTemplates } from "../../data/useTemplates";
@@ -24,13 +24,14 @@ import { count, PLACE_NAMES } from "../../format/words";
 import { Answer } from "../../ui/Answer";
 import { useFilePick } from "../../ui/useFilePick";
 import { Press } from "../../ui/Press";
-import { Skeleton } from "../../ui/states";
+import { Coming } from "../../ui/states";
 import { templateFaultText } from "./templateWords";
 import css from "./day.module.css";
 
 /** Which kind of job this is: proposed by complaint and suspects, begun with one key. */
 export function BeginWork({ view, edit, tabs, onOwn }: StageProps & { tabs: React.ReactNode; onOwn: () => void }) {
   const workshop = useTemplates();
+  const workshopQuery = useWorkshopQuery();
   const { data: dossier } = useVehicleQuery(view.vehicle.id);
   const table = useKnowledge();
   const [chosen, setChosen] = useState<string[] | null>(null);
@@ -60,7 +61,7 @@ export function BeginWork({ view, edit, tabs, onOwn }: StageProps & { tabs: Reac
     setChosen([outcome.content.id]);
   };
   const picker = useFilePick(".json,application/json", "Template file", ([file]) => void take(file));
-  if (!proposals || !workshop) return <Skeleton rows={10} />;
+  if (!proposals || !workshop) return <Coming query={workshopQuery} rows={10} />;
 
   const likely = proposals.filter((p) => p.score > 0);
   const ids = chosen ?? (likely.length ? [likely[0].content.id] : []);

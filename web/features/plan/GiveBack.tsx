@@ -3,6 +3,7 @@ import { blankLine, learned, nextPosition, torqueFactsOf } from "../../../domain
 import type { Part, TorqueGroup } from "../../../contract";
 import { useVehicleQuery } from "../../data/api";
 import { newId } from "../../data/saving";
+import { todayHere } from "../../format/dates";
 import type { StageProps } from "../../data/stage";
 
 /**
@@ -16,8 +17,7 @@ export function GiveBack({ view, edit, of }: StageProps & { of: TorqueGroup | Pa
   const line = lines.find((l) => l.id === of.lineId) ?? null;
   const kind = "specTyped" in of ? "torque" : "part";
   const job = `job ${view.job.number ?? ""}, ${view.vehicle.tag}`;
-  const today = new Date().toISOString().slice(0, 10);
-  const source = learned(line ?? { kind, sources: [] }, of, newId(), job, today);
+  const source = learned(line ?? { kind, sources: [] }, of, newId(), job, todayHere());
   if (!source) return null;
   if (line) {
     return (

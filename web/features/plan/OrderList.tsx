@@ -6,6 +6,7 @@ import { awaited } from "../../../domain";
 import { useOffersQuery } from "../../data/api";
 import { useShop } from "../../data/useShop";
 import type { StageProps } from "../../data/stage";
+import { dayAfter } from "../../format/dates";
 import { count } from "../../format/words";
 import { saveAs } from "../../ui/saveAs";
 import css from "./day.module.css";
@@ -21,7 +22,6 @@ export function OrderList({ view, edit, onClose }: StageProps & { onClose: () =>
   const [asked] = useState(() => new Date());
   const offers = new Map<string, OfferAnswer>(data?.offers.map((o) => [o.asked, o]));
   const offerOf = (p: Part): OfferAnswer | undefined => offers.get(p.number || p.name);
-  const dayIn = (days: number): string => new Date(asked.getTime() + days * 86_400_000).toISOString().slice(0, 10);
   const order = (): void => {
     edit.all(`Ordered: ${count(parts.length, "part")}`, [
       ...parts.map((p) => {
@@ -33,7 +33,11 @@ export function OrderList({ view, edit, onClose }: StageProps & { onClose: () =>
           version: p.version,
           data: {
             state: "ordered",
-            ...(offer && { supplier: data?.supplier ?? "", arrives: dayIn(offer.days), price: p.price ?? offer.price }),
+            ...(offer && {
+              supplier: data?.supplier ?? "",
+              arrives: dayAfter(asked, offer.days),
+              price: p.price ?? offer.price,
+            }),
           },
         };
       }),

@@ -54,7 +54,7 @@ export function OwnTemplate({ view, edit, onClose }: StageProps & { onClose: () 
       {faults.length > 0 && (
         <ul className="lb och">
           {faults.slice(0, 6).map((f, i) => (
-            <li key={i}>{templateFaultText(f)}</li>
+            <li key={i}>{templateFaultText(f, content)}</li>
           ))}
         </ul>
       )}

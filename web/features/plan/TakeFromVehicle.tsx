@@ -11,7 +11,7 @@ import { LINE_KIND_HEADS } from "../../format/sheetWords";
 import { count } from "../../format/words";
 import { FromBelow, usePlaces } from "../../pieces/sheets/FromBelow";
 import { LineValue } from "../../pieces/sheets/LineValue";
-import { Skeleton } from "../../ui/states";
+import { Coming } from "../../ui/states";
 import css from "./plan.module.css";
 
 const placeOf = (l: VehicleLine): string => l.line.place;
@@ -22,7 +22,7 @@ const takeable = (l: VehicleLine): boolean => l.line.kind === "torque" || l.line
 
 /** Torque groups and parts out of the vehicle's book into the job, by place or one by one: nothing is typed again. */
 export function TakeFromVehicle({ view, edit, onClose }: StageProps & { onClose: () => void }) {
-  const { data } = useVehicleQuery(view.vehicle.id);
+  const { data, error, refetch } = useVehicleQuery(view.vehicle.id);
   const [place, setPlace] = useState<string | null>(null);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const lines = useMemo(
@@ -79,7 +79,7 @@ export function TakeFromVehicle({ view, edit, onClose }: StageProps & { onClose:
       ]}
     >
       {!data ? (
-        <Skeleton rows={8} />
+        <Coming query={{ error, refetch }} rows={8} />
       ) : !lines.length ? (
         <p className="q">
           Nothing is known of this vehicle yet. <Link to={`/vehicles/${view.vehicle.id}`}>Give it a spec sheet</Link>,

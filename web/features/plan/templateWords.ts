@@ -1,3 +1,4 @@
+import type { TemplateContent } from "../../../contract";
 import type { TemplateFault } from "../../../domain";
 
 const WORDS: Record<TemplateFault["kind"], (what: string) => string> = {
@@ -18,6 +19,20 @@ const WORDS: Record<TemplateFault["kind"], (what: string) => string> = {
   wrongWay: (w) => `“${w}” may go back before it comes out`,
 };
 
-/** What is wrong with a template, at its step. */
-export const templateFaultText = ({ kind, step, what }: TemplateFault): string =>
-  `step “${step}”: ${WORDS[kind](what)}`;
+/** A step by what is done in it, a fastener, plug or mark by its name, where the template says. */
+function namedIn(content: TemplateContent, key: string): string {
+  for (const { id, text, facts } of content.steps) {
+    const thing =
+      facts.frees.find((f) => f.key === key)?.name ??
+      facts.unplugs.find((u) => u.key === key)?.name ??
+      facts.marks.find((m) => m.key === key)?.text;
+    if (thing || id === key) return thing ?? text;
+  }
+  return key;
+}
+
+/** What is wrong with a template, at its step: by the names of its file, or in words where the template is at hand. */
+export function templateFaultText({ kind, step, what }: TemplateFault, content?: TemplateContent): string {
+  const named = (key: string): string => (content ? namedIn(content, key) : key);
+  return `step “${named(step)}”: ${WORDS[kind](what.split(", ").map(named).join(", "))}`;
+}

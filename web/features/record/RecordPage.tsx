@@ -3,7 +3,7 @@ import { useRef } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import { useShopQuery, useVehicleQuery } from "../../data/api";
 import { useJobView } from "../../data/useJobView";
-import { Skeleton, Trouble } from "../../ui/states";
+import { Coming } from "../../ui/states";
 import { Article } from "./Article";
 import { SendArchive } from "./SendArchive";
 import { SendSheet } from "./SendSheet";
@@ -18,7 +18,7 @@ export function RecordPage() {
   const navigate = useNavigate();
   const article = useRef<HTMLElement>(null);
   const dossier = useVehicleQuery(view?.vehicle.id ?? "", { skip: !view });
-  if (!view) return error ? <Trouble error={error} retry={() => void refetch()} /> : <Skeleton rows={14} />;
+  if (!view) return <Coming query={{ error, refetch }} rows={14} />;
   const which = search.get("for") === "customer" ? "customer" : "record";
   return (
     <div className={css.recpage}>

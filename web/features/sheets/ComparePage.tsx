@@ -11,7 +11,7 @@ import { count } from "../../format/words";
 import { LineValue } from "../../pieces/sheets/LineValue";
 import { Answer } from "../../ui/Answer";
 import { SlotSwitch } from "../../ui/slots";
-import { Skeleton, Trouble } from "../../ui/states";
+import { Coming } from "../../ui/states";
 import css from "./sheets.module.css";
 
 type LinePair = PairOf<SpecLine>;
@@ -81,7 +81,7 @@ export function ComparePage() {
     () => (data && left && right ? compareLines(linesOf(data, left), linesOf(data, right)) : []),
     [data, left, right],
   );
-  if (!data) return error ? <Trouble error={error} retry={() => void refetch()} /> : <Skeleton rows={12} />;
+  if (!data) return <Coming query={{ error, refetch }} rows={12} />;
   const options = [
     { label: "Sheets", options: data.sheets.map((s) => ({ value: s.id, label: s.name })) },
     {

@@ -6,7 +6,7 @@ import { useVehiclesQuery, recordsApi } from "../../data/api";
 import { useAppDispatch } from "../../data/hooks";
 import type { Editor } from "../../data/saving";
 import { count } from "../../format/words";
-import { Skeleton } from "../../ui/states";
+import { Coming } from "../../ui/states";
 import css from "./sheets.module.css";
 
 /** Most vehicles of one change; the next ones go into another. */
@@ -25,7 +25,7 @@ export function GiveDialog({ sheet, edit, onClose }: { sheet: Sheet; edit: Edito
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [busy, setBusy] = useState<number | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const { data } = useVehiclesQuery({ search, limit: 500 });
+  const { data, error, refetch } = useVehiclesQuery({ search, limit: 500 });
   const toggle = (id: string): void => {
     const next = new Set(chosen);
     if (!next.delete(id)) next.add(id);
@@ -36,30 +36,32 @@ export function GiveDialog({ sheet, edit, onClose }: { sheet: Sheet; edit: Edito
     setBusy(0);
     setTrouble(null);
     try {
-      for (let from = 0; from < ids.length; from += AT_ONCE) {
-        const operations: Operation[] = [];
-        for (const id of ids.slice(from, from + AT_ONCE)) {
-          const request = dispatch(recordsApi.endpoints.vehicle.initiate(id, { subscribe: false, forceRefetch: true }));
-          const { vehicle } = await request.unwrap();
-          operations.push({
-            op: "update",
-            resource: "vehicle",
-            id,
-            version: vehicle.version,
-            data: {
-              sheetId: sheet.id,
-              ...(vehicle.gearbox === null &&
-                sheet.gearbox &&
-                (sheet.shifterKind === null || sheet.shifterKind === vehicle.shifterKind) && {
-                  gearbox: sheet.gearbox,
-                }),
-              ...(vehicle.powerUnit === null && sheet.powerUnit && { powerUnit: sheet.powerUnit }),
-              ...(vehicle.driveTrain === null && sheet.driveTrain && { driveTrain: sheet.driveTrain }),
-            },
-          });
-          setBusy((from + operations.length) / ids.length);
-        }
-        edit.all(`${sheet.name} assigned to ${count(operations.length, "vehicle")}`, operations);
+      // All are read before the first is changed: without a connection half way nothing has happened.
+      const operations: Operation[] = [];
+      for (const id of ids) {
+        const request = dispatch(recordsApi.endpoints.vehicle.initiate(id, { subscribe: false, forceRefetch: true }));
+        const { vehicle } = await request.unwrap();
+        operations.push({
+          op: "update",
+          resource: "vehicle",
+          id,
+          version: vehicle.version,
+          data: {
+            sheetId: sheet.id,
+            ...(vehicle.gearbox === null &&
+              sheet.gearbox &&
+              (sheet.shifterKind === null || sheet.shifterKind === vehicle.shifterKind) && {
+                gearbox: sheet.gearbox,
+              }),
+            ...(vehicle.powerUnit === null && sheet.powerUnit && { powerUnit: sheet.powerUnit }),
+            ...(vehicle.driveTrain === null && sheet.driveTrain && { driveTrain: sheet.driveTrain }),
+          },
+        });
+        setBusy(operations.length / ids.length);
+      }
+      for (let from = 0; from < operations.length; from += AT_ONCE) {
+        const some = operations.slice(from, from + AT_ONCE);
+        edit.all(`${sheet.name} assigned to ${count(some.length, "vehicle")}`, some);
       }
       onClose();
     } catch {
@@ -92,7 +94,7 @@ export function GiveDialog({ sheet, edit, onClose }: { sheet: Sheet; edit: Edito
         onChange={(e) => setSearch(e.target.value)}
       />
       {!data ? (
-        <Skeleton rows={5} />
+        <Coming query={{ error, refetch }} rows={5} />
       ) : (
         <ul className={css.give}>
           {vehicles.map((v) => (

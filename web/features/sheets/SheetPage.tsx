@@ -12,7 +12,7 @@ import { FromBelow } from "../../pieces/sheets/FromBelow";
 import { LineDrawer } from "../../pieces/sheets/LineDrawer";
 import { DRAWN } from "../../pieces/sheets/places";
 import { saveAs } from "../../ui/saveAs";
-import { Skeleton, Trouble } from "../../ui/states";
+import { Coming } from "../../ui/states";
 import { GiveDialog } from "./GiveDialog";
 import { ImportDialog } from "./ImportDialog";
 import { PartsColumn } from "./PartsColumn";
@@ -36,7 +36,7 @@ export function SheetPage() {
   const keys = useMemo(() => ({ "Ctrl+z": edit.undo, "Ctrl+Shift+z": edit.redo }), [edit]);
   useKeys(keys);
   if (!view) {
-    return query.error ? <Trouble error={query.error} retry={() => void query.refetch()} /> : <Skeleton rows={14} />;
+    return <Coming query={query} rows={14} />;
   }
   const { sheet, vehicles } = view;
   const vehicle = vehicles.find((v) => v.id === vehicleId) ?? vehicles.at(0) ?? null;

@@ -12,7 +12,7 @@ import { SavedState } from "../../pieces/saving/SavingTrouble";
 import { Answer } from "../../ui/Answer";
 import { useFilePick } from "../../ui/useFilePick";
 import { Tag } from "../../ui/pictograms";
-import { Empty, Skeleton, Trouble } from "../../ui/states";
+import { Coming, Empty } from "../../ui/states";
 import { AuditList } from "./AuditList";
 import css from "./sheets.module.css";
 
@@ -102,10 +102,8 @@ export function SheetsPage() {
           New sheet
         </Button>
       </header>
-      {error ? (
-        <Trouble error={error} retry={() => void refetch()} />
-      ) : !data ? (
-        <Skeleton rows={10} />
+      {!data ? (
+        <Coming query={{ error, refetch }} rows={10} />
       ) : (
         <>
           {trouble && (

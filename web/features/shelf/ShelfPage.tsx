@@ -1,5 +1,6 @@
 import { Button } from "antd";
 import { boundsOf, resources, type StockItem } from "../../../contract";
+import { useWorkshopQuery } from "../../data/api";
 import { useEdit } from "../../data/saving";
 import { useShop } from "../../data/useShop";
 import { useTemplates } from "../../data/useTemplates";
@@ -9,7 +10,7 @@ import { AddLine } from "../../ui/AddLine";
 import { Answer } from "../../ui/Answer";
 import { NumberField } from "../../ui/NumberField";
 import { RowsEditor } from "../../ui/RowsEditor";
-import { Empty, Skeleton } from "../../ui/states";
+import { Coming, Empty } from "../../ui/states";
 import { Kits } from "./Kits";
 import { ShapeFields, type ShapeField } from "../../ui/ShapeFields";
 import css from "./shelf.module.css";
@@ -17,9 +18,10 @@ import css from "./shelf.module.css";
 /** Parts and consumables of the shop's own: how many there are, and what is to be ordered. */
 export function ShelfPage() {
   const workshop = useTemplates();
+  const query = useWorkshopQuery();
   const currency = useShop()?.shop.currency ?? "";
   const edit = useEdit("shop");
-  if (!workshop) return <Skeleton rows={8} />;
+  if (!workshop) return <Coming query={query} rows={8} />;
   const { stock, own } = workshop;
   const short = stock.filter((s) => s.quantity < s.least || (s.least === 0 && s.quantity === 0));
   const patch = (s: StockItem, data: Partial<StockItem>, what: string): void =>

@@ -12,7 +12,7 @@ import { session } from "../../data/session";
 import { dateText } from "../../format/words";
 import { AddLine } from "../../ui/AddLine";
 import { SlotSwitch } from "../../ui/slots";
-import { Skeleton, Trouble } from "../../ui/states";
+import { Coming, Trouble } from "../../ui/states";
 import { Choice } from "../../ui/TextField";
 import { Archive } from "./Archive";
 import { BackupCopies } from "./BackupCopies";
@@ -34,7 +34,7 @@ export function ShopPage() {
   const edit = useEdit("shop");
   const keys = useMemo(() => ({ "Ctrl+z": edit.undo, "Ctrl+Shift+z": edit.redo }), [edit]);
   useKeys(keys);
-  if (!data || !desk) return error ? <Trouble error={error} retry={() => void refetch()} /> : <Skeleton rows={10} />;
+  if (!data || !desk) return <Coming query={{ error, refetch }} rows={10} />;
   const people = withPending<Person>(data.people, "person", pending, () => true);
   const { shop, patch } = desk;
   return (

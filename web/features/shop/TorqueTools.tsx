@@ -2,6 +2,7 @@ import { Button } from "antd";
 import { boundsOf, resources, type Shop, type TorqueTool } from "../../../contract";
 import { calibratedUntil } from "../../../domain";
 import { newId } from "../../data/saving";
+import { todayHere } from "../../format/dates";
 import { dateText } from "../../format/words";
 import { freeName, rowEdits } from "../../ui/RowsEditor";
 import { ShapeFields } from "../../ui/ShapeFields";
@@ -17,7 +18,7 @@ export function TorqueTools({
   onChange: (fields: Partial<Shop>, what: string) => void;
 }) {
   const { tools } = shop;
-  const today = new Date().toISOString().slice(0, 10);
+  const today = todayHere();
   const edits = (what: string) => rowEdits(tools, (rows) => onChange({ tools: rows }, what));
   const patch = (i: number, next: Partial<TorqueTool>): void => edits(`${tools[i].name} changed`).patch(i, next);
   const names = new Set(tools.map((t) => t.name));

@@ -9,7 +9,7 @@ import { oneWithPending, useEdit, withPending } from "../../data/saving";
 import { SavedState } from "../../pieces/saving/SavingTrouble";
 import { count, LAYOUT_NAMES, SHIFTER_NAMES, vehicleTitle } from "../../format/words";
 import { Tag } from "../../ui/pictograms";
-import { Skeleton, Trouble } from "../../ui/states";
+import { Coming } from "../../ui/states";
 import { LookAgain } from "../../pieces/rechecks/LookAgain";
 import { UndoKeys } from "../../pieces/job/UndoKeys";
 import { SendArchive } from "../record";
@@ -36,7 +36,7 @@ export function VehiclePage() {
   const [binning, setBinning] = useState(false);
   const keys = useMemo(() => ({ "Ctrl+z": edit.undo, "Ctrl+Shift+z": edit.redo }), [edit]);
   useKeys(keys);
-  if (!data) return error ? <Trouble error={error} retry={() => void refetch()} /> : <Skeleton rows={12} />;
+  if (!data) return <Coming query={{ error, refetch }} rows={12} />;
   const vehicle = oneWithPending(data.vehicle, "vehicle", pending);
   const open = data.jobs.filter((j) => !j.closedAt);
   const visits = shopVisits({ ...data, vehicle });

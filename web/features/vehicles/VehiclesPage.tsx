@@ -6,7 +6,7 @@ import { useVehiclesQuery } from "../../data/api";
 import { SavedState } from "../../pieces/saving/SavingTrouble";
 import { count, SHIFTER_NAMES } from "../../format/words";
 import { Tag } from "../../ui/pictograms";
-import { Empty, Skeleton, Trouble } from "../../ui/states";
+import { Coming, Empty } from "../../ui/states";
 import { OpenJob } from "./OpenJob";
 
 const PAGE = 100;
@@ -44,10 +44,8 @@ export function VehiclesPage() {
         </Button>
       </header>
       <div className="page">
-        {error ? (
-          <Trouble error={error} retry={() => void refetch()} />
-        ) : !data ? (
-          <Skeleton rows={10} />
+        {!data ? (
+          <Coming query={{ error, refetch }} rows={10} />
         ) : data.total === 0 ? (
           <Empty
             title={search ? `No vehicle matches “${search}”` : "No vehicles yet"}

@@ -10,7 +10,7 @@ import { count, loadText } from "../../format/words";
 import { leftText, whenText } from "../../pieces/rechecks/words";
 import { Answer } from "../../ui/Answer";
 import { LoadPictogram, MiniRail, Tag } from "../../ui/pictograms";
-import { Empty, Skeleton, Trouble } from "../../ui/states";
+import { Coming, Empty } from "../../ui/states";
 import { OpenJob } from "../vehicles";
 import { actionOf, YardAction } from "./YardAction";
 import { useNow } from "../../ui/useNow";
@@ -78,10 +78,8 @@ export function YardPage() {
           Open a job
         </Button>
       </header>
-      {error ? (
-        <Trouble error={error} retry={() => void refetch()} />
-      ) : !data ? (
-        <Skeleton rows={12} />
+      {!data ? (
+        <Coming query={{ error, refetch }} rows={12} />
       ) : (
         <>
           <YardSays data={data} />
