@@ -15,6 +15,8 @@ export interface ShopVisit {
   job: Job;
   day: string;
   km: number | null;
+  /** The odometer was read that day; else the distance lies between its other readings. */
+  kmRead: boolean;
   fitted: string[];
   changes: VisitReading[];
   photos: Photo[];
@@ -47,6 +49,7 @@ export function shopVisits({ vehicle, jobs, reading, part, photo }: Told): ShopV
         job,
         day,
         km: km === null ? null : Math.round(km),
+        kmRead: vehicle.odometer.some((o) => o.date === day),
         fitted: part
           .filter((p) => p.jobId === job.id && p.state === "fitted" && !p.carriedOver && !p.alternative)
           .map((p) => p.name),

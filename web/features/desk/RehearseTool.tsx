@@ -91,7 +91,7 @@ export function RehearseTool() {
           <>
             <b>{round.guess === drawn.fault ? "Found: " : "Not that one. It was: "}</b>
             {faultName(drawn.fault)}. You took <Num>{formatNumber(minutes, 0)}</Num> min; the best order takes{" "}
-            <Num>{formatNumber(best.minutes, 0)}</Num>
+            <Num>{formatNumber(best.minutes, 0)}</Num> min
             {best.named === drawn.fault
               ? " and names it."
               : ` and would have named ${faultName(best.named).toLowerCase()}.`}

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Finding } from "../../../contract";
+import { boundsOf, resources, type Finding } from "../../../contract";
 import { knowledgeFor } from "../../../core";
 import { PLACE_NAMES } from "../../format/words";
 import { SlotSwitch } from "../../ui/slots";
@@ -75,7 +75,7 @@ export function Findings({ view, edit }: StageProps) {
       </div>
       <AddLine
         label="Found: a leak, a crack, a worn joint"
-        max={400}
+        max={boundsOf(resources.finding, "text").max}
         onAdd={(text) => edit.create("finding", { jobId: view.job.id, text, place }, `Found: ${text}`)}
       />
     </section>

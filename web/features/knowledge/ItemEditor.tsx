@@ -159,8 +159,7 @@ export function FaultEditor({ knowledge, item, onChange, onRemove }: EditorProps
         <NumberField
           label="how often it comes in"
           value={item.prior}
-          min={0.01}
-          max={1000}
+          {...boundsOf(resources.shop, "knowledge.faults[].prior")}
           unit="against the others"
           onCommit={(prior) => prior !== null && set({ prior }, `weight ${prior}`)}
         />
@@ -215,8 +214,7 @@ export function ObservationEditor({ knowledge, item, onChange, onRemove }: Edito
           <NumberField
             label="asking takes"
             value={item.minutes ?? 0.5}
-            min={0.1}
-            max={600}
+            {...boundsOf(resources.shop, "knowledge.observations[].minutes")}
             unit="min"
             onCommit={(minutes) => minutes !== null && set({ minutes }, `${minutes} min`)}
           />
@@ -261,8 +259,7 @@ export function TestEditor({ knowledge, item, onChange, onRemove }: EditorProps<
         <NumberField
           label="takes"
           value={item.minutes}
-          min={0.1}
-          max={600}
+          {...boundsOf(resources.shop, "knowledge.tests[].minutes")}
           unit="min"
           onCommit={(minutes) => minutes !== null && set({ minutes }, `${minutes} min`)}
         />

@@ -1,6 +1,6 @@
 import { Modal } from "antd";
 import { useState } from "react";
-import { templateContent } from "../../../contract";
+import { boundsOf, resources, templateContent } from "../../../contract";
 import { faultsOf, templateOf } from "../../../domain";
 import { newId } from "../../data/saving";
 import { useTemplates } from "../../data/useTemplates";
@@ -47,7 +47,13 @@ export function OwnTemplate({ view, edit, onClose }: StageProps & { onClose: () 
         </Button>,
       ]}
     >
-      <TextField label="title" value={title} required max={80} onCommit={setTitle} />
+      <TextField
+        label="title"
+        value={title}
+        required
+        max={boundsOf(resources.template, "content.title").max}
+        onCommit={setTitle}
+      />
       {supplied && basis && (
         <p className="lb">It takes the place of “{basis.title}” when a job is begun; what it changed is shown there.</p>
       )}

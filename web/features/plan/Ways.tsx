@@ -198,7 +198,13 @@ function AddWay({
   return (
     <Modal open title={`Another way for ${of.name}`} okText="Add this way" onOk={add} onCancel={onClose} width={520}>
       <div className="fields">
-        <TextField label="what it is" value={name} required max={80} onCommit={(v) => set({ name: v })} />
+        <TextField
+          label="what it is"
+          value={name}
+          required
+          max={boundsOf(resources.part, "name").max}
+          onCommit={(v) => set({ name: v })}
+        />
         <Choice label="way" value={way} options={WAYS} onChange={(v) => set({ way: v })} />
         <PriceField label="price each" value={price} currency={currency} onCommit={(v) => set({ price: v })} />
         <NumberField

@@ -3,12 +3,13 @@ import { screen, waitFor, within } from "@testing-library/react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { templateContent, type NewFields, type Part } from "../../../contract";
 import { faultsOf } from "../../../domain";
-import { suppliedTemplates } from "../../../domain/templates";
 import { answering, fakeEdit, jobView, PARENT, plainText, record, shopSays, show } from "../../../tests/web/show";
 import { OrderList } from "./OrderList";
 import { OwnTemplate } from "./OwnTemplate";
 import { templateFaultText } from "./templateWords";
 
+// Fetched when first asked for, as a screen does.
+const { suppliedTemplates } = await import("../../../domain/templates");
 const saved = vi.hoisted(() => vi.fn());
 vi.mock("../../ui/saveAs", () => ({ saveAs: saved }));
 beforeEach(() => saved.mockClear());

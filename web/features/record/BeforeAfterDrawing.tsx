@@ -1,4 +1,4 @@
-import type { JobView } from "../../../contract";
+import { quantityKinds, type JobView } from "../../../contract";
 import { lever, type LeverGeometry } from "../../../core";
 import { comparisonOf, findReading, mainPair, measurandsOf, resultOf } from "../../../domain";
 import { useUnits } from "../../format/units";
@@ -99,8 +99,7 @@ function MeasuredToScale({ view }: { view: JobView }) {
       const [before, after] = [findReading(view.reading, m, "before"), findReading(view.reading, m, "after")];
       if (!before || !after) return [];
       const change = comparisonOf(before, after).change;
-      const kind =
-        m.quantity === "jointAngle" || m.quantity === "inclination" ? ("angle" as const) : ("length" as const);
+      const kind = quantityKinds[m.quantity];
       const values = [resultOf(before).mean, resultOf(after).mean];
       return change ? [{ m, kind, values, sure: Math.abs(change.difference) / (change.expanded || 1) }] : [];
     })

@@ -140,7 +140,7 @@ export function ShelfPage() {
           )}
           <AddLine
             label="Add to the shelf: what it is"
-            max={80}
+            max={boundsOf(resources.stockItem, "name").max}
             onAdd={(name) => edit.create("stockItem", { name, consumable: true }, `On the shelf: ${name}`)}
           />
         </section>

@@ -1,4 +1,4 @@
-import { resources, type Person } from "../../../contract";
+import { boundsOf, resources, type Person } from "../../../contract";
 import { Button } from "antd";
 import { useMemo } from "react";
 import { useBinQuery, useShopQuery } from "../../data/api";
@@ -212,7 +212,7 @@ function People({ people, edit }: { people: Person[]; edit: ReturnType<typeof us
           </li>
         ))}
       </ul>
-      <AddLine label="Name of a person to add" max={60} onAdd={add} />
+      <AddLine label="Name of a person to add" max={boundsOf(resources.person, "name").max} onAdd={add} />
     </section>
   );
 }

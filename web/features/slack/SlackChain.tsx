@@ -126,7 +126,7 @@ function Joints({ model }: { model: SlackModel }) {
       </ol>
       <AddLine
         label="Add a joint: which one"
-        max={60}
+        max={boundsOf(resources.joint, "name").max}
         onAdd={(name) =>
           edit.create(
             "joint",

@@ -13,6 +13,13 @@ const shortened = (text: string, most = 110): string =>
 const CHANGES = 3;
 const PICTURES = 4;
 
+/** Distance at a visit: nobody read it that day where it says about. */
+function useDistanceText() {
+  const units = useUnits();
+  return ({ km, kmRead }: ShopVisit): string =>
+    km === null ? "" : `${kmRead ? "" : "about "}${units.show(kmRead ? km : Math.round(km / 100) * 100, "distance")}`;
+}
+
 function useChangeText() {
   const units = useUnits();
   return ({ before, after, sure }: VisitReading): string => {
@@ -25,7 +32,7 @@ function useChangeText() {
 
 /** What was changed last time, in one sentence. */
 export function LastTime({ visits }: { visits: readonly ShopVisit[] }) {
-  const units = useUnits();
+  const distanceText = useDistanceText();
   const changeText = useChangeText();
   const last = lastVisit(visits);
   if (!last) {
@@ -41,7 +48,7 @@ export function LastTime({ visits }: { visits: readonly ShopVisit[] }) {
       </Answer>
     );
   }
-  const at = last.km === null ? "" : ` at ${units.show(last.km, "distance")}`;
+  const at = last.km === null ? "" : ` at ${distanceText(last)}`;
   const did = [
     last.fitted.length ? `new ${enumerate(last.fitted.slice(0, 3).map((n) => n.toLowerCase()))}` : "",
     ...last.changes.slice(0, 1).map(changeText),
@@ -59,47 +66,50 @@ export function LastTime({ visits }: { visits: readonly ShopVisit[] }) {
 
 /** The visits down the years: distance, complaint, what was fitted, what changed, pictures. */
 export function Timeline({ visits }: { visits: readonly ShopVisit[] }) {
-  const units = useUnits();
+  const distanceText = useDistanceText();
   const changeText = useChangeText();
   return (
     <section className="sect" aria-label="Visits">
       <h2 className="hd2">Visits</h2>
       {!visits.length && <p className="q">No jobs yet.</p>}
       <ol className={css.timeline}>
-        {visits.map(({ job, day, km, fitted, changes, photos }) => (
-          <li key={job.id} className={job.closedAt ? undefined : css.openVisit}>
-            <div className={css.when}>
-              <b>{dateText(day)}</b>
-              <span className="n">{km === null ? "" : units.show(km, "distance")}</span>
-            </div>
-            <div>
-              <p>
-                <Link to={job.closedAt ? `/jobs/${job.id}/record` : `/jobs/${job.id}/${job.stage}`}>
-                  Job {job.number}: {shortened(job.complaint) || "no complaint noted"}
-                </Link>{" "}
-                {!job.closedAt && <span className="lb">open, {STAGE_NAMES[job.stage]}</span>}
-              </p>
-              {fitted.length > 0 && <p className="lb">New: {enumerate(fitted)}.</p>}
-              {changes.slice(0, CHANGES).map((c) => (
-                <p key={c.before.id} className="lb">
-                  {changeText(c)}
+        {visits.map((visit) => {
+          const { job, day, fitted, changes, photos } = visit;
+          return (
+            <li key={job.id} className={job.closedAt ? undefined : css.openVisit}>
+              <div className={css.when}>
+                <b>{dateText(day)}</b>
+                <span className="n">{distanceText(visit)}</span>
+              </div>
+              <div>
+                <p>
+                  <Link to={job.closedAt ? `/jobs/${job.id}/record` : `/jobs/${job.id}/${job.stage}`}>
+                    Job {job.number}: {shortened(job.complaint) || "no complaint noted"}
+                  </Link>{" "}
+                  {!job.closedAt && <span className="lb">open, {STAGE_NAMES[job.stage]}</span>}
                 </p>
-              ))}
-              {photos.length > 0 && (
-                <p className={css.thumbs}>
-                  {photos.slice(0, PICTURES).map((p) => (
-                    <img
-                      key={p.id}
-                      src={addressOf("photoFile", { file: p.file }, { size: "small" })}
-                      alt={p.name || "photo"}
-                      loading="lazy"
-                    />
-                  ))}
-                </p>
-              )}
-            </div>
-          </li>
-        ))}
+                {fitted.length > 0 && <p className="lb">New: {enumerate(fitted)}.</p>}
+                {changes.slice(0, CHANGES).map((c) => (
+                  <p key={c.before.id} className="lb">
+                    {changeText(c)}
+                  </p>
+                ))}
+                {photos.length > 0 && (
+                  <p className={css.thumbs}>
+                    {photos.slice(0, PICTURES).map((p) => (
+                      <img
+                        key={p.id}
+                        src={addressOf("photoFile", { file: p.file }, { size: "small" })}
+                        alt={p.name || "photo"}
+                        loading="lazy"
+                      />
+                    ))}
+                  </p>
+                )}
+              </div>
+            </li>
+          );
+        })}
       </ol>
     </section>
   );

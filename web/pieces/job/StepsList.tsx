@@ -118,7 +118,7 @@ export function StepsList({ view, edit, working }: StageProps & { working?: bool
       {!working && (
         <AddLine
           label="Add a step: what to do"
-          max={200}
+          max={boundsOf(resources.step, "text").max}
           onAdd={(text) =>
             edit.create("step", { jobId: view.job.id, text, position: nextPosition(steps) }, `Step: ${text}`)
           }

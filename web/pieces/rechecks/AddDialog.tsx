@@ -55,7 +55,14 @@ export function AddDialog({
       onCancel={onClose}
     >
       <div className="fields">
-        <TextField label="what" value={what} required max={120} placeholder="Tail mount" onCommit={setWhat} />
+        <TextField
+          label="what"
+          value={what}
+          required
+          max={boundsOf(resources.recheck, "what").max}
+          placeholder="Tail mount"
+          onCommit={setWhat}
+        />
         <QuantityField
           label="after"
           kind="distance"

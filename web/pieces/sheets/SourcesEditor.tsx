@@ -1,6 +1,6 @@
 import { Button } from "antd";
 import { useState } from "react";
-import { addressOf, unknownSource, type LineSource, type SpecLine } from "../../../contract";
+import { addressOf, boundsOf, resources, unknownSource, type LineSource, type SpecLine } from "../../../contract";
 import { sourceText, stateOf } from "../../../domain";
 import { refusedText, sendFile } from "../../data/sendFile";
 import { newId } from "../../data/saving";
@@ -117,7 +117,12 @@ function Source({
         {kind === "torque" ? (
           <SpecField label={VALUE_LABEL.torque} value={s.typed} onCommit={(typed) => onPatch({ typed })} />
         ) : (
-          <TextField label={VALUE_LABEL[kind]} value={s.typed} max={120} onCommit={(typed) => onPatch({ typed })} />
+          <TextField
+            label={VALUE_LABEL[kind]}
+            value={s.typed}
+            max={boundsOf(resources.specLine, "sources[].typed").max}
+            onCommit={(typed) => onPatch({ typed })}
+          />
         )}
         <Choice label="known from" value={s.how} options={WAY_NAMES} onChange={(how) => onPatch({ how })} />
         <TextField

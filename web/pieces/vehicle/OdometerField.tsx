@@ -1,5 +1,5 @@
 import { todayHere } from "../../format/dates";
-import type { Vehicle } from "../../../contract";
+import { boundsOf, resources, type Vehicle } from "../../../contract";
 import type { Editor } from "../../data/saving";
 import { dateText } from "../../format/words";
 import { NewQuantityField } from "../../ui/QuantityField";
@@ -16,7 +16,7 @@ export function OdometerField({ vehicle, edit }: { vehicle: Vehicle; edit: Edito
       kind="distance"
       base={null}
       min={last && last.date <= day ? last.km : 0}
-      max={5e6}
+      max={boundsOf(resources.vehicle, "odometer[].km").max}
       hint="184 320 km"
       onCommit={({ typed, base }) =>
         edit.update(
