@@ -10,8 +10,9 @@ import { useShop } from "../../data/useShop";
 import type { StageProps } from "../../data/stage";
 import { dayText } from "../../format/words";
 import { DayField } from "../../ui/DayField";
-import { NumberField, PriceField } from "../../ui/NumberField";
-import { Choice, TextField } from "../../ui/TextField";
+import { NumberField } from "../../ui/NumberField";
+import { ShapeFields } from "../../ui/ShapeFields";
+import { Choice } from "../../ui/TextField";
 import { forgetDraft, useKeptDraft } from "../../ui/useDraft";
 import css from "./day.module.css";
 
@@ -198,15 +199,16 @@ function AddWay({
   return (
     <Modal open title={`Another way for ${of.name}`} okText="Add this way" onOk={add} onCancel={onClose} width={520}>
       <div className="fields">
-        <TextField
-          label="what it is"
-          value={name}
-          required
-          max={boundsOf(resources.part, "name").max}
-          onCommit={(v) => set({ name: v })}
+        <ShapeFields
+          shape={resources.part}
+          value={{ name, way, price }}
+          fields={[
+            { at: "name", label: "what it is", words: true },
+            { at: "way", label: "way", options: WAYS },
+            { at: "price", label: "price each", price: currency },
+          ]}
+          onChange={(data) => set(data)}
         />
-        <Choice label="way" value={way} options={WAYS} onChange={(v) => set({ way: v })} />
-        <PriceField label="price each" value={price} currency={currency} onCommit={(v) => set({ price: v })} />
         <NumberField
           label="adds to the work"
           value={addsMin}

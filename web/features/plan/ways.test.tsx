@@ -2,7 +2,7 @@
 import { screen, within } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import type { NewFields, Part } from "../../../contract";
-import { fakeEdit, jobView, PARENT, plainText, record, shopSays, show } from "../../../tests/web/show";
+import { fakeEdit, jobView, PARENT, pick, plainText, record, shopSays, show, typeInto } from "../../../tests/web/show";
 import { PartsList } from "./PartsList";
 import { Ways } from "./Ways";
 
@@ -63,5 +63,47 @@ describe("ways round a part", () => {
     show(<PartsList view={jobView({ part: [bush, shim, part("Loose", { alternative: true })] })} edit={fakeEdit()} />);
     expect(screen.getByText("instead of Lever bush, not in the total")).toBeTruthy();
     expect(screen.getByText("alternative, not in the total")).toBeTruthy();
+  });
+});
+
+describe("another way that is added", () => {
+  const dialog = async (user: ReturnType<typeof ways>["user"]) => {
+    await user.click(screen.getByRole("button", { name: /add/i }));
+    return within(await screen.findByRole("dialog", { name: "Another way for Lever bush" }));
+  };
+
+  it("begins as the part is called, and stands beside it with what was said of it", async () => {
+    shopSays({ currency: "crowns" });
+    const { edit, user } = ways([bush, turned]);
+    const form = await dialog(user);
+    expect(form.getByLabelText<HTMLInputElement>("what it is").value).toBe("Lever bush");
+    await typeInto(user, form.getByLabelText("what it is"), "Bush from a scrapped box");
+    await pick(user, "way", "used part");
+    await typeInto(user, form.getByLabelText("adds to the work"), "15");
+    await user.click(form.getByRole("button", { name: "Add this way" }));
+    const [resource, data, label] = edit.create.mock.calls[0];
+    expect([resource, label]).toEqual(["part", "Lever bush: another way, used part"]);
+    expect(data).toMatchObject({ name: "Bush from a scrapped box", way: "used", addsMin: 15, insteadOf: bush.id });
+    // It is one of several that would do, until it is taken.
+    expect(data).toMatchObject({ alternative: true, recheck: null });
+  });
+
+  it("gets a day on which it is looked at again where it is temporary", async () => {
+    const { edit, user } = ways([bush, turned]);
+    const form = await dialog(user);
+    await pick(user, "way", "temporary");
+    expect(form.getByText(/always gets a day on which it is looked at again/)).toBeTruthy();
+    await user.click(form.getByRole("button", { name: "Add this way" }));
+    const { recheck } = edit.create.mock.calls[0][1] as { recheck: string };
+    expect(Date.parse(recheck)).toBeGreaterThan(Date.now());
+  });
+
+  it("is still there, half entered, after a look elsewhere", async () => {
+    const first = ways([bush, turned]);
+    const form = await dialog(first.user);
+    await typeInto(first.user, form.getByLabelText("what it is"), "Half a thought");
+    first.unmount();
+    const again = await dialog(ways([bush, turned]).user);
+    expect(again.getByLabelText<HTMLInputElement>("what it is").value).toBe("Half a thought");
   });
 });

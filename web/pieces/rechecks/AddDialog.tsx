@@ -8,7 +8,7 @@ import { DayField } from "../../ui/DayField";
 import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { SlotSwitch } from "../../ui/slots";
-import { TextField } from "../../ui/TextField";
+import { ShapeFields } from "../../ui/ShapeFields";
 
 /** Something to look at again: by distance, by time or on a day, whichever comes first. */
 export function AddDialog({
@@ -55,13 +55,11 @@ export function AddDialog({
       onCancel={onClose}
     >
       <div className="fields">
-        <TextField
-          label="what"
-          value={what}
-          required
-          max={boundsOf(resources.recheck, "what").max}
-          placeholder="Tail mount"
-          onCommit={setWhat}
+        <ShapeFields
+          shape={resources.recheck}
+          value={{ what }}
+          fields={[{ at: "what", label: "what", words: true, placeholder: "Tail mount" }]}
+          onChange={(data) => setWhat(data.what ?? "")}
         />
         <QuantityField
           label="after"
