@@ -10,9 +10,11 @@ import {
   type RoomUnit,
 } from "../../../contract";
 import { Modal } from "antd";
-import { NumberField } from "../../ui/NumberField";
-import { SymptomChip, type ThreeState } from "../../ui/slots";
-import { TextField } from "../../ui/TextField";
+import type { SignState } from "../../../domain";
+import { useUnits } from "../../format/units";
+import { DayField } from "../../ui/DayField";
+import { QuantityField } from "../../ui/QuantityField";
+import { SymptomChip } from "../../ui/slots";
 import css from "./mounts.module.css";
 
 const SIGNS: Record<MountSign, string> = {
@@ -22,19 +24,6 @@ const SIGNS: Record<MountSign, string> = {
   separates: "Rubber leaves metal when lifted",
   witness: "Witness mark: metal has touched",
 };
-
-/** Which question of Ask a sign on a mount answers. */
-function observationOf(mount: RoomMount, sign: MountSign): string | null {
-  if (sign === "cracked") return "lookCrackedMount";
-  if (sign === "oilSoaked") return "lookOilSoaked";
-  if (sign === "separates")
-    return mount.role === "tail"
-      ? "liftSeparates"
-      : { left: "pryLeft", right: "pryRight", front: "pryFront", other: null }[mount.role];
-  if (sign === "collapsed")
-    return { left: "lowLeft", right: "lowRight", tail: "lowTail", front: null, other: null }[mount.role];
-  return null;
-}
 
 interface Guide {
   caution: string;
@@ -139,11 +128,13 @@ export function Inspection({
   view: JobView;
   unit: RoomUnit;
   room: MountRoomState;
-  onSign: (mount: RoomMount, sign: MountSign, state: ThreeState, observation: string | null, words: string) => void;
+  onSign: (mount: RoomMount, sign: MountSign, state: SignState, words: string) => void;
   onLook: (next: RoomUnit["nextLook"]) => void;
   onClose: () => void;
 }) {
-  const km = Math.max(0, ...view.vehicle.odometer.map((o) => o.km));
+  const units = useUnits();
+  const { odometer } = view.vehicle;
+  const km = odometer.length ? Math.max(...odometer.map((o) => o.km)) : null;
   return (
     <Modal open title="Look at the mounts" footer={null} width={820} onCancel={onClose}>
       <div className={css.unitdlg}>
@@ -161,9 +152,7 @@ export function Inspection({
                     key={sign}
                     words={SIGNS[sign]}
                     state={room.inspection[m.name]?.[sign] ?? "untried"}
-                    onChange={(state) =>
-                      onSign(m, sign, state, observationOf(m, sign), `${m.name}, ${SIGNS[sign].toLowerCase()}`)
-                    }
+                    onChange={(state) => onSign(m, sign, state, `${m.name}, ${SIGNS[sign].toLowerCase()}`)}
                   />
                 ))}
               </div>
@@ -172,19 +161,19 @@ export function Inspection({
         </div>
         <h3 className="hd2">Look again</h3>
         <div className="fields">
-          <NumberField
+          <QuantityField
             label="at"
-            value={unit.nextLook?.km ?? null}
+            kind="distance"
+            base={unit.nextLook?.km ?? null}
             {...boundsOf(resources.vehicle, "powerUnit.nextLook.km")}
-            unit={`km, now ${Math.round(km)}`}
-            onCommit={(v) => onLook({ km: v, date: unit.nextLook?.date ?? null })}
+            hint={km === null ? "" : `now ${units.show(km, "distance", { digits: 0 })}`}
+            onCommit={({ base }) => onLook({ km: base, date: unit.nextLook?.date ?? null })}
+            onClear={() => onLook({ km: null, date: unit.nextLook?.date ?? null })}
           />
-          <TextField
+          <DayField
             label="or on the day"
-            value={unit.nextLook?.date ?? ""}
-            placeholder="2027-03-01"
-            check={(d) => (d && !/^\d{4}-\d{2}-\d{2}$/.test(d) ? "a day like 2027-03-01" : undefined)}
-            onCommit={(date) => onLook({ km: unit.nextLook?.km ?? null, date: date || null })}
+            value={unit.nextLook?.date ?? null}
+            onCommit={(date) => onLook({ km: unit.nextLook?.km ?? null, date })}
           />
         </div>
       </div>

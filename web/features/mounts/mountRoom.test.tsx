@@ -256,32 +256,52 @@ describe("a set of mounts", () => {
 });
 
 describe("looking at the mounts", () => {
-  it("answers the question of Ask that a sign on this mount speaks of, and none where there is none", async () => {
+  const look = (view: JobView, units?: "inch") => {
     const onSign = vi.fn();
     const onLook = vi.fn();
-    const { user } = show(
-      <Inspection
-        view={collapsed()}
-        unit={unit}
-        room={NO_ROOM}
-        onSign={onSign}
-        onLook={onLook}
-        onClose={() => undefined}
-      />,
-    );
-    const chip = (mount: string, words: string) =>
-      within(screen.getByRole("region", { name: `Look at ${mount}` })).getByRole("button", {
-        name: new RegExp(`^${words}`),
-      });
+    const props = { view, unit, room: NO_ROOM, onSign, onLook, onClose: () => undefined };
+    return { onSign, onLook, ...show(<Inspection {...props} />, { units }) };
+  };
+  const chip = (mount: string, words: string) =>
+    within(screen.getByRole("region", { name: `Look at ${mount}` })).getByRole("button", {
+      name: new RegExp(`^${words}`),
+    });
+
+  it("notes a sign at its mount, and when to look again", async () => {
+    const { user, onSign, onLook } = look(collapsed());
     await user.click(chip("tail", "Rubber leaves metal"));
-    expect(onSign.mock.lastCall?.slice(1, 4)).toEqual(["separates", "present", "liftSeparates"]);
-    await user.click(chip("left", "Collapsed"));
-    expect(onSign.mock.lastCall?.slice(1, 4)).toEqual(["collapsed", "present", "lowLeft"]);
+    expect(onSign.mock.lastCall?.slice(1)).toEqual(["separates", "present", "tail, rubber leaves metal when lifted"]);
     await user.click(chip("right", "Witness mark"));
-    expect(onSign.mock.lastCall?.slice(1, 4)).toEqual(["witness", "present", null]);
+    expect(onSign.mock.lastCall?.slice(1, 3)).toEqual(["witness", "present"]);
     await typeInto(user, screen.getByLabelText("or on the day"), "next spring");
-    expect(plainText(screen.getByRole("alert"))).toBe("a day like 2027-03-01");
+    expect(plainText(screen.getByRole("alert"))).toBe("accepted: a day like 2025-06-02");
     await typeInto(user, screen.getByLabelText("or on the day"), "2027-04-01");
     expect(onLook).toHaveBeenLastCalledWith({ km: null, date: "2027-04-01" });
+  });
+
+  it("reads the distance in either unit, and says where it stands only where somebody read it", async () => {
+    const hint = () => screen.getByLabelText<HTMLInputElement>("at").placeholder;
+    const unread = look(collapsed());
+    expect(hint()).toBe("");
+    unread.unmount();
+    const odometer = [{ date: "2026-11-01", typed: "100000 mi", km: 160_934.4 }];
+    const { user, onLook } = look(collapsed({ vehicle: { odometer } }), "inch");
+    expect(hint()).toMatch(/^now 100\s000\smi$/);
+    await typeInto(user, screen.getByLabelText("at"), "105000");
+    expect(onLook.mock.lastCall?.[0]).toEqual({ km: expect.closeTo(168_981.12, 6), date: null });
+  });
+
+  it("answers the question of Ask that the sign speaks of, in the same step", async () => {
+    const view = collapsed({ job: { mountRoom: NO_ROOM } });
+    const { user, edit } = room(view);
+    await user.click(screen.getByRole("button", { name: "Look at the mounts" }));
+    await user.click(chip("left", "Cracked"));
+    const [, , data, label] = edit.update.mock.calls[0];
+    expect(data.symptoms).toEqual({ lookCrackedMount: "present" });
+    expect(data.mountRoom.inspection).toEqual({ left: { cracked: "present" } });
+    expect(label).toBe("left, cracked or dry rotten: present");
+    // A witness mark answers no question: the job's answers are not written again.
+    await user.click(chip("left", "Witness mark"));
+    expect(edit.update.mock.lastCall?.[2]).not.toHaveProperty("symptoms");
   });
 });

@@ -1,8 +1,7 @@
 import { useMemo, useState } from "react";
-import { isRefusal, type MountRoomState, type RoomMount, type RoomUnit } from "../../../contract";
+import { isRefusal, type MountRoomState, type MountSign, type RoomMount, type RoomUnit } from "../../../contract";
 import { newId } from "../../data/saving";
 import { useUnits } from "../../format/units";
-import type { ThreeState } from "../../ui/slots";
 import {
   findReading,
   firstReading,
@@ -15,6 +14,8 @@ import {
   fitting,
   outlookOf,
   sentenceOf,
+  withSign,
+  type SignState,
 } from "../../../domain";
 import type { StageProps } from "../../data/stage";
 import { usePeople } from "../../data/useJobView";
@@ -144,22 +145,14 @@ export function useMountRoom({ view, edit }: StageProps, unit: RoomUnit) {
     patchUnit({ mounts: unit.mounts.filter((m) => m.name !== name) }, `${name} taken out`);
     setMount(null);
   };
-  const sign = (
-    mount: RoomMount,
-    name: string,
-    state: ThreeState,
-    observation: string | null | undefined,
-    words: string,
-  ): void => {
-    const signs = { ...room.inspection[mount.name] };
-    if (state === "untried") delete signs[name];
-    else signs[name] = state;
+  const sign = (mount: RoomMount, name: MountSign, state: SignState, words: string): void => {
+    const { inspection, symptoms } = withSign(unit, room.inspection, job.symptoms, mount, name, state);
     edit.update(
       "job",
       job,
       {
-        mountRoom: { ...room, inspection: { ...room.inspection, [mount.name]: signs } },
-        ...(observation && { symptoms: withAnswer(job.symptoms, observation, state) }),
+        mountRoom: { ...room, inspection },
+        ...(JSON.stringify(symptoms) !== JSON.stringify(job.symptoms) && { symptoms }),
       },
       `${words}: ${state === "untried" ? "not looked at" : state}`,
     );
@@ -206,15 +199,3 @@ export function useMountRoom({ view, edit }: StageProps, unit: RoomUnit) {
 }
 
 export type MountRoomModel = ReturnType<typeof useMountRoom>;
-
-/** Ask knows one answer a question: a sign that is there on one mount is there, one that is absent here may be elsewhere. */
-function withAnswer(
-  symptoms: Record<string, "present" | "absent">,
-  id: string,
-  state: ThreeState,
-): Record<string, "present" | "absent"> {
-  const next = { ...symptoms };
-  if (state === "untried") delete next[id];
-  else if (state === "present" || next[id] !== "present") next[id] = state;
-  return next;
-}
