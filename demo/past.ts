@@ -202,17 +202,27 @@ export async function pastJobs(t: Teller): Promise<void> {
   const { client, days, people } = t;
   const fleet = pastFleet(days);
   const ids = {} as Record<PastVehicle, string>;
+  const total = 37;
+  const visits = Array.from({ length: total }, (_, i) => {
+    const wants = i % 7 === 1 || i % 7 === 3 || i % 7 === 5;
+    return {
+      at: -1090 + Math.round((i * 900) / total),
+      wants,
+      name: wants ? CARS[i % CARS.length] : WORN[i % WORN.length],
+      /** Now and then nobody reads the odometer. */
+      read: i % 5 !== 4,
+    };
+  });
   for (const [name, data] of Object.entries(fleet) as [PastVehicle, NewFields<"vehicle">][]) {
     ids[name] = client.id();
-    await client.change("shop", "Vehicle entered", [client.create("vehicle", data, ids[name])]);
+    const read = visits.filter((v) => v.name === name && v.read).map((v) => odometerAt(data, days.day(v.at)));
+    const [first, last] = data.odometer ?? [];
+    const odometer = [first, ...read, last];
+    await client.change("shop", "Vehicle entered", [client.create("vehicle", { ...data, odometer }, ids[name])]);
   }
   const workers = [people.corrow, people.tannack, people.sorley];
-  const total = 37;
   let upgrade = 0;
-  for (let i = 0; i < total; i += 1) {
-    const at = -1090 + Math.round((i * 900) / total);
-    const wants = i % 7 === 1 || i % 7 === 3 || i % 7 === 5;
-    const name = wants ? CARS[i % CARS.length] : WORN[i % WORN.length];
+  for (const [i, { at, wants, name }] of visits.entries()) {
     const own: Drawn = {
       at,
       vehicle: fleet[name],
@@ -352,9 +362,17 @@ const TEMPLATES: Record<string, string> = {
   shaftSeal: "shaftSeal",
 };
 
-function kmAt(own: Drawn, days: DemoDays): number {
-  const [a, b] = own.vehicle.odometer ?? [];
+/** Distance of a vehicle on a day, km: it does as much every day. */
+function kmOnDay({ odometer }: NewFields<"vehicle">, day: string): number {
+  const [a, b] = odometer ?? [];
   if (!a || !b) return 0;
-  const [from, to, at] = [a.date, b.date, days.day(own.at)].map((d) => Date.parse(d));
+  const [from, to, at] = [a.date, b.date, day].map((d) => Date.parse(d));
   return a.km + ((b.km - a.km) * (at - from)) / (to - from);
+}
+
+const kmAt = (own: Drawn, days: DemoDays): number => kmOnDay(own.vehicle, days.day(own.at));
+
+function odometerAt(vehicle: NewFields<"vehicle">, day: string): { date: string; typed: string; km: number } {
+  const km = Math.round(kmOnDay(vehicle, day));
+  return { date: day, typed: `${km} km`, km };
 }

@@ -301,6 +301,17 @@ describe("visits", () => {
     expect(visits[1].changes[0].sure).toBeGreaterThan(1);
     expect(lastVisit(visits)?.job.number).toBe(7);
     expect(lastVisit(visits.slice(0, 1))).toBeNull();
+    // Nobody read it then: 1500 km lie half way. What is read while it is here is the distance of the visit.
+    expect(visits[1].kmRead).toBe(false);
+    const read = { date: "2031-01-05", typed: "", km: 1490 };
+    const asRead = shopVisits({
+      vehicle: { odometer: [...odometer, read] },
+      jobs: [closed],
+      reading: [],
+      part: [],
+      photo: [],
+    });
+    expect(asRead[0]).toMatchObject({ km: 1490, kmRead: true });
   });
 });
 

@@ -15,7 +15,7 @@ export interface ShopVisit {
   job: Job;
   day: string;
   km: number | null;
-  /** The odometer was read that day; else the distance lies between its other readings. */
+  /** The odometer was read while it was here; else the distance lies between its other readings. */
   kmRead: boolean;
   fitted: string[];
   changes: VisitReading[];
@@ -25,6 +25,13 @@ export interface ShopVisit {
 /** What a visit is told by first: the throw and the play, before places and heights. */
 const MAIN = new Set(["throw", "freePlayForeAft", "freePlayCross", "freePlayNeutral"]);
 const isMain = (c: VisitReading): boolean => MAIN.has(c.before.quantity) && c.sure > 1;
+
+/** The last distance that was read while a job was open, km; null where nobody read it. */
+function readWhileHere(odometer: Vehicle["odometer"], job: Job): number | null {
+  const [from, to] = [job.openedAt ?? job.createdAt, job.closedAt ?? "9"].map((at) => at.slice(0, 10));
+  const read = odometer.filter((o) => o.date >= from && o.date <= to);
+  return read.sort((a, b) => a.date.localeCompare(b.date)).at(-1)?.km ?? null;
+}
 
 type Told = Pick<DossierView, "jobs" | "reading" | "part" | "photo"> & { vehicle: Pick<Vehicle, "odometer"> };
 
@@ -44,12 +51,14 @@ export function shopVisits({ vehicle, jobs, reading, part, photo }: Told): ShopV
             : [];
         })
         .sort((a, b) => Number(isMain(b)) - Number(isMain(a)) || b.sure - a.sure);
-      const km = day ? kmOn(vehicle.odometer, day) : null;
+      // What was read while it was here is the distance of the visit; else it lies between the other readings.
+      const read = readWhileHere(vehicle.odometer, job);
+      const km = read ?? kmOn(vehicle.odometer, day);
       return {
         job,
         day,
         km: km === null ? null : Math.round(km),
-        kmRead: vehicle.odometer.some((o) => o.date === day),
+        kmRead: read !== null,
         fitted: part
           .filter((p) => p.jobId === job.id && p.state === "fitted" && !p.carriedOver && !p.alternative)
           .map((p) => p.name),
