@@ -1,4 +1,5 @@
 import { quantityKinds, type DossierView } from "../../../contract";
+import { formatNumber } from "../../../core";
 import { overDistance, type OverDistance as Line } from "../../../domain";
 import { useUnits } from "../../format/units";
 import { engraved } from "../../ui/engraved";
@@ -65,7 +66,7 @@ function Drawn({ line }: { line: Line }) {
           <g key={v}>
             <path d={`M${x(v)} ${HEIGHT - LOW}v4`} className={css.axis} />
             <text x={x(v)} y={HEIGHT - 7} textAnchor="middle" className="n">
-              {v.toLocaleString("en-GB").replace(/,/g, "\u202f")}
+              {formatNumber(v, 0)}
             </text>
           </g>
         ))}
