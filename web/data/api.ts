@@ -15,7 +15,9 @@ import {
 const TIMEOUT_MS = 15_000;
 
 /** The server did not answer at all; what was to be sent is sent again later. */
-export class Unreachable extends Error {}
+export class Unreachable extends Error {
+  readonly offline = true;
+}
 
 export const isUnreachable = (error: unknown): boolean => error instanceof Unreachable;
 

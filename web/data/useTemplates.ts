@@ -2,6 +2,7 @@ import { useEffect, useMemo, useState } from "react";
 import type { Kit, StockItem, Template, TemplateContent } from "../../contract";
 import { estimateMinutes } from "../../domain";
 import { useWorkshopQuery } from "./api";
+import { fetched } from "../ui/late";
 import { useAppSelector } from "./hooks";
 import { withPending } from "./saving/overlay";
 
@@ -39,7 +40,7 @@ export function useTemplates(): Workshop | null {
   const [supplied, setSupplied] = useState<readonly TemplateContent[] | null>(null);
   useEffect(() => {
     let asked = true;
-    void import("../../domain/templates").then((m) => asked && setSupplied(m.suppliedTemplates));
+    void fetched(() => import("../../domain/templates")).then((m) => asked && setSupplied(m.suppliedTemplates));
     return () => {
       asked = false;
     };

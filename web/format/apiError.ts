@@ -9,9 +9,12 @@ export function refusalIn(error: unknown): Refusal | null {
   return e?.offline === false && e.refusal ? e.refusal : null;
 }
 
+/** Whether the program did not answer at all. */
+export const isOffline = (error: unknown): boolean => (error as Partial<ApiError>)?.offline === true;
+
 /** What went wrong, in words for the screen. */
 export const errorText = (error: unknown): string => {
   const e = error as Partial<ApiError & { refusal: Refusal }>;
-  if (e?.offline) return "No connection to the program. It goes on by itself when the server is back.";
+  if (isOffline(error)) return "No connection to the program.";
   return e?.refusal?.error.message ?? "Something went wrong.";
 };

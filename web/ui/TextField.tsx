@@ -17,6 +17,8 @@ interface TextFieldProps {
   check?: (value: string) => string | undefined;
   /** Off for names that other things are found by: half a name is not kept. */
   whileTyping?: boolean;
+  /** What stands at the end of a line: a key that helps to fill it. */
+  suffix?: React.ReactNode;
 }
 
 /** A line or a few lines of text that save themselves after a pause in typing, on Enter, and when left. */
@@ -57,6 +59,7 @@ export function TextField(props: TextFieldProps) {
       ) : (
         <Input
           {...shared}
+          suffix={props.suffix}
           onChange={(e) => type(e.target.value)}
           onPressEnter={(e) => {
             // What saving opens must not be answered by the same stroke.

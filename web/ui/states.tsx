@@ -1,6 +1,7 @@
 import { Button } from "antd";
+import { useEffect, useLayoutEffect, useRef } from "react";
 import { Link } from "react-router";
-import { errorText } from "../format/apiError";
+import { errorText, isOffline } from "../format/apiError";
 import "./layout.css";
 
 /** Grey bars where words will stand. */
@@ -14,12 +15,29 @@ export function Skeleton({ rows = 6 }: { rows?: number }) {
   );
 }
 
-export function Trouble({ error, retry }: { error: unknown; retry?: () => void }) {
+/** Between two tries by itself while the program does not answer, ms. */
+const AGAIN_MS = 4000;
+
+/** What could not be read, and why. Where only the program does not answer, it is tried again until it does. */
+export function Trouble({ error, retry }: { error: unknown; retry: () => void }) {
+  const lost = isOffline(error);
+  const again = useRef(retry);
+  useLayoutEffect(() => {
+    again.current = retry;
+  });
+  useEffect(() => {
+    if (!lost) return;
+    const timer = setInterval(() => again.current(), AGAIN_MS);
+    return () => clearInterval(timer);
+  }, [lost]);
   return (
     <div className="trouble" role="alert">
       <h2 className="hd2">This could not be read</h2>
-      <p>{errorText(error)}</p>
-      {retry && <Button onClick={retry}>Try again</Button>}
+      <p>
+        {errorText(error)}
+        {lost && " It goes on by itself when the program answers again."}
+      </p>
+      <Button onClick={retry}>Try again</Button>
     </div>
   );
 }
