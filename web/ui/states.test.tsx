@@ -3,7 +3,7 @@ import { act, screen } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { plainText, show } from "../../tests/web/show";
 import { refusal } from "../../contract";
-import { Coming } from "./states";
+import { AsLastRead, Coming } from "./states";
 
 beforeEach(() => void vi.useFakeTimers());
 afterEach(() => void vi.useRealTimers());
@@ -39,5 +39,19 @@ describe("what is not here yet", () => {
     expect(refetch).not.toHaveBeenCalled();
     act(() => screen.getByRole("button", { name: "Try again" }).click());
     expect(refetch).toHaveBeenCalledOnce();
+  });
+});
+
+describe("a list that could not be read anew", () => {
+  it("says that it is as it was last read, and is asked for until it comes", async () => {
+    const refetch = vi.fn();
+    const { rerender } = show(<AsLastRead query={{ error: { offline: true }, refetch }} />);
+    expect(plainText(screen.getByRole("status"))).toBe("No connection to the program: this is as it was last read.");
+    await pass(9000);
+    expect(refetch).toHaveBeenCalledTimes(2);
+    rerender(<AsLastRead query={{ refetch }} />);
+    expect(screen.queryByRole("status")).toBeNull();
+    await pass(9000);
+    expect(refetch).toHaveBeenCalledTimes(2);
   });
 });

@@ -18,8 +18,8 @@ export function Skeleton({ rows = 6 }: { rows?: number }) {
 /** Between two tries by itself while the program does not answer, ms. */
 const AGAIN_MS = 4000;
 
-/** What could not be read, and why. Where only the program does not answer, it is tried again until it does. */
-export function Trouble({ error, retry }: { error: unknown; retry: () => void }) {
+/** Tries again by itself while the program does not answer; says whether that is so. */
+function useAgain(error: unknown, retry: () => void): boolean {
   const lost = isOffline(error);
   const again = useRef(retry);
   useLayoutEffect(() => {
@@ -30,6 +30,12 @@ export function Trouble({ error, retry }: { error: unknown; retry: () => void })
     const timer = setInterval(() => again.current(), AGAIN_MS);
     return () => clearInterval(timer);
   }, [lost]);
+  return lost;
+}
+
+/** What could not be read, and why. Where only the program does not answer, it is tried again until it does. */
+export function Trouble({ error, retry }: { error: unknown; retry: () => void }) {
+  const lost = useAgain(error, retry);
   return (
     <div className="trouble" role="alert">
       <h2 className="hd2">This could not be read</h2>
@@ -42,8 +48,23 @@ export function Trouble({ error, retry }: { error: unknown; retry: () => void })
   );
 }
 
+interface Query {
+  error?: unknown;
+  refetch: () => unknown;
+}
+
+/** Said over a list that could not be read anew: it stands as it was, and is tried again. */
+export function AsLastRead({ query }: { query: Query }) {
+  const lost = useAgain(query.error, () => void query.refetch());
+  return lost ? (
+    <p className="sect och" role="status">
+      No connection to the program: this is as it was last read.
+    </p>
+  ) : null;
+}
+
 /** What is not here yet: on its way, or why it does not come. */
-export const Coming = ({ query, rows }: { query: { error?: unknown; refetch: () => unknown }; rows?: number }) =>
+export const Coming = ({ query, rows }: { query: Query; rows?: number }) =>
   query.error ? <Trouble error={query.error} retry={() => void query.refetch()} /> : <Skeleton rows={rows} />;
 
 /** An empty place says what belongs here and offers a worked example. */

@@ -12,7 +12,7 @@ import { SavedState } from "../../pieces/saving/SavingTrouble";
 import { Answer } from "../../ui/Answer";
 import { useFilePick } from "../../ui/useFilePick";
 import { Tag } from "../../ui/pictograms";
-import { Coming, Empty } from "../../ui/states";
+import { AsLastRead, Coming, Empty } from "../../ui/states";
 import { AuditList } from "./AuditList";
 import css from "./sheets.module.css";
 
@@ -102,6 +102,7 @@ export function SheetsPage() {
           New sheet
         </Button>
       </header>
+      {data && <AsLastRead query={{ error, refetch }} />}
       {!data ? (
         <Coming query={{ error, refetch }} rows={10} />
       ) : (

@@ -10,14 +10,21 @@ import css from "./vehicles.module.css";
 
 const shortened = (text: string, most = 110): string =>
   text.length > most ? `${text.slice(0, most - 1).trimEnd()}…` : text;
+const ROUND = 100;
 const CHANGES = 3;
 const PICTURES = 4;
 
 /** Distance at a visit: nobody read it that day where it says about. */
 function useDistanceText() {
   const units = useUnits();
-  return ({ km, kmRead }: ShopVisit): string =>
-    km === null ? "" : `${kmRead ? "" : "about "}${units.show(kmRead ? km : Math.round(km / 100) * 100, "distance")}`;
+  return ({ km, kmRead }: ShopVisit): string => {
+    if (km === null) return "";
+    if (kmRead) return units.show(km, "distance");
+    // In round hundreds of what the shop counts in.
+    const inUnit = units.value(km, "distance");
+    const round = inUnit > ROUND ? (km * Math.round(inUnit / ROUND) * ROUND) / inUnit : km;
+    return `about ${units.show(round, "distance")}`;
+  };
 }
 
 function useChangeText() {

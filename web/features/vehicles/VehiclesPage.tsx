@@ -6,7 +6,7 @@ import { useVehiclesQuery } from "../../data/api";
 import { SavedState } from "../../pieces/saving/SavingTrouble";
 import { count, SHIFTER_NAMES } from "../../format/words";
 import { Tag } from "../../ui/pictograms";
-import { Coming, Empty } from "../../ui/states";
+import { AsLastRead, Coming, Empty } from "../../ui/states";
 import { OpenJob } from "./OpenJob";
 
 const PAGE = 100;
@@ -44,6 +44,7 @@ export function VehiclesPage() {
         </Button>
       </header>
       <div className="page">
+        {data && <AsLastRead query={{ error, refetch }} />}
         {!data ? (
           <Coming query={{ error, refetch }} rows={10} />
         ) : data.total === 0 ? (

@@ -53,6 +53,13 @@ describe("what was changed last time", () => {
     expect(last(dossier({ jobs: [late] }))).toBe("Last time, 1 June 2025 at about 74 100 km: Only looked at.");
   });
 
+  it("rounds it in what the shop counts in", () => {
+    const data = dossier({ jobs: [late] });
+    show(<LastTime visits={shopVisits({ ...data, vehicle: van })} />, { units: "inch" });
+    // 74,145 km are 46,072 miles.
+    expect(plainText(screen.getByRole("region", { name: "Answer" }))).toContain("at about 46 100 mi:");
+  });
+
   it("says that a change may be none, and keeps to the latest closed visit", () => {
     const data = dossier({
       jobs: [early, late, job(150, null)],

@@ -10,7 +10,7 @@ import { count, loadText } from "../../format/words";
 import { leftText, whenText } from "../../pieces/rechecks/words";
 import { Answer } from "../../ui/Answer";
 import { LoadPictogram, MiniRail, Tag } from "../../ui/pictograms";
-import { Coming, Empty } from "../../ui/states";
+import { AsLastRead, Coming, Empty } from "../../ui/states";
 import { OpenJob } from "../vehicles";
 import { actionOf, YardAction } from "./YardAction";
 import { useNow } from "../../ui/useNow";
@@ -78,6 +78,7 @@ export function YardPage() {
           Open a job
         </Button>
       </header>
+      {data && <AsLastRead query={{ error, refetch }} />}
       {!data ? (
         <Coming query={{ error, refetch }} rows={12} />
       ) : (
