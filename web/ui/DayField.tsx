@@ -24,6 +24,7 @@ export function DayField({
   onCommit: (value: string | null) => void;
 }) {
   const [open, setOpen] = useState(false);
+  const [taps, setTaps] = useState(0);
   const accepted = month ? "accepted: 2004-03, 03/2004, or a day like 2025-06-02" : "accepted: a day like 2025-06-02";
   const calendar = (
     <Popover
@@ -37,6 +38,7 @@ export function DayField({
           onPick={(day) => {
             setOpen(false);
             onCommit(day);
+            setTaps(taps + 1);
           }}
         />
       }
@@ -49,7 +51,9 @@ export function DayField({
     </Popover>
   );
   return (
+    // A tap takes the place of whatever stood there half typed or refused.
     <TextField
+      key={taps}
       label={label}
       value={value ?? ""}
       placeholder={month ? "2004-03" : "2025-06-02"}

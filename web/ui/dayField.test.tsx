@@ -1,5 +1,6 @@
 // @vitest-environment jsdom
 import { screen, within } from "@testing-library/react";
+import { useState } from "react";
 import { describe, expect, it, vi } from "vitest";
 import { plainText, show, typeInto } from "../../tests/web/show";
 import { DayField } from "./DayField";
@@ -51,5 +52,19 @@ describe("a day", () => {
     await user.click(screen.getByRole("button", { name: "Month before" }));
     expect(screen.getByText("November 2026")).toBeTruthy();
     expect(onCommit).not.toHaveBeenCalled();
+  });
+
+  it("that is tapped takes the place of what was typed and refused", async () => {
+    const Kept = () => {
+      const [day, setDay] = useState<string | null>("2026-12-02");
+      return <DayField label="here on" value={day} onCommit={setDay} />;
+    };
+    const { user } = show(<Kept />);
+    await typeInto(user, input(), "next week");
+    expect(screen.getByRole("alert")).toBeTruthy();
+    const month = within(await openCalendar(user));
+    await user.click(within(month.getByTitle("2026-12-24")).getByText("24"));
+    expect(input().value).toBe("2026-12-24");
+    expect(screen.queryByRole("alert")).toBeNull();
   });
 });

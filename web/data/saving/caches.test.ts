@@ -18,12 +18,12 @@ async function onScreen() {
   await store.dispatch(recordsApi.util.upsertQueryData("job", JOB, view));
   await store.dispatch(recordsApi.util.upsertQueryData("vehicle", view.vehicle.id, dossierOf(view.vehicle)));
   await store.dispatch(recordsApi.util.upsertQueryData("shop", undefined, shop));
-  const { select } = { select: recordsApi.endpoints };
+  const { job, vehicle, shop: shopQuery } = recordsApi.endpoints;
   return {
     take: (...records: Acknowledged[]): void => intoCaches(store.dispatch, store.getState(), records),
-    job: (): JobView => select.job.select(JOB)(store.getState()).data as JobView,
-    vehicle: () => select.vehicle.select(view.vehicle.id)(store.getState()).data,
-    shop: () => select.shop.select(undefined)(store.getState()).data,
+    job: (): JobView => job.select(JOB)(store.getState()).data as JobView,
+    vehicle: () => vehicle.select(view.vehicle.id)(store.getState()).data,
+    shop: () => shopQuery.select(undefined)(store.getState()).data,
   };
 }
 const ack = (resource: Acknowledged["resource"], rec: unknown): Acknowledged =>
