@@ -1,6 +1,7 @@
 import { spawnSync } from "node:child_process";
 import { bundleFigures } from "./bundle";
 import { dragFigures } from "./drag";
+import { faultFigures } from "./faults";
 import { hostileFigures } from "./hostile";
 import { killFigures } from "./kills";
 import { linkageFigures } from "./linkage";
@@ -33,6 +34,7 @@ const parts: Record<string, () => Figure[] | Promise<Figure[]>> = {
   bundle: bundleFigures,
   drag: dragFigures,
   saves: saveFigures,
+  faults: faultFigures,
   kills: killFigures,
   hostile: hostileFigures,
   lostAnswers: lostAnswerFigures,
@@ -45,7 +47,7 @@ if (unknown) {
   console.error(`bench: got "${unknown}"; accepted: ${Object.keys(parts).join(", ")}`);
   process.exit(2);
 }
-if (names.some((n) => ["bundle", "drag", "vibration", "saves", "kills", "paper", "sheetOpening"].includes(n)))
+if (names.some((n) => ["bundle", "drag", "vibration", "saves", "faults", "kills", "paper", "sheetOpening"].includes(n)))
   spawnSync("node", ["scripts/build.mjs"], { stdio: "inherit" });
 let good = true;
 for (const name of names) good = report(await parts[name]()) && good;

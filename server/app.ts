@@ -43,6 +43,8 @@ export interface AppOptions {
   /** Writes a minute that one address may send. */
   writesAMinute?: number;
   now?: () => string;
+  /** In place of SQLite's own binding: one that fails on purpose, for tests. */
+  databaseDriver?: unknown;
   /** Instruments that send by themselves; the stand-ins where none are given. */
   instruments?: readonly AnyInstrument[];
   /** Who parts are ordered from; the one played by the program where none is given. */
@@ -61,11 +63,13 @@ export interface App {
 export async function buildApp(options: AppOptions): Promise<App> {
   const folder = dirname(options.databaseFile);
   const release = holdFolder(folder, options.databaseFile);
-  const source = await openDatabase(options.databaseFile).catch((error: unknown) => {
-    release();
-    throw error;
-  });
-  const unit = new UnitOfWork(source);
+  const source = await openDatabase(options.databaseFile, { driver: options.databaseDriver }).catch(
+    (error: unknown) => {
+      release();
+      throw error;
+    },
+  );
+  const unit = new UnitOfWork(source, options.databaseFile);
   const log = options.log ?? pino({ level: "silent" });
   const app = express();
   app.disable("x-powered-by");

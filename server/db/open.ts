@@ -98,13 +98,20 @@ async function copyBefore(source: DataSource, file: string): Promise<void> {
   await source.query("VACUUM INTO ?", [copy]);
 }
 
+export interface OpenOptions {
+  /** Brings an older file to the newest form; true where not said. */
+  migrate?: boolean;
+  /** In place of SQLite's own binding: one that fails on purpose, for tests. */
+  driver?: unknown;
+}
+
 /**
  * Opens (and where needed creates and migrates) one database file.
  *
  * Throws a StorageError, whose message is for the person who starts the program, where the file is damaged, another
  * program's, newer than this program, or cannot be read or written.
  */
-export async function openDatabase(file: string, options: { migrate?: boolean } = {}): Promise<DataSource> {
+export async function openDatabase(file: string, options: OpenOptions = {}): Promise<DataSource> {
   try {
     return await opened(file, options);
   } catch (error) {
@@ -113,11 +120,12 @@ export async function openDatabase(file: string, options: { migrate?: boolean } 
   }
 }
 
-async function opened(file: string, options: { migrate?: boolean }): Promise<DataSource> {
+async function opened(file: string, options: OpenOptions): Promise<DataSource> {
   mkdirSync(dirname(file), { recursive: true });
   const source = new DataSource({
     type: "better-sqlite3",
     database: file,
+    ...(options.driver !== undefined && { driver: options.driver }),
     synchronize: false,
     entities: [...Object.values(entities), changeEntity, identityEntity],
     migrations,

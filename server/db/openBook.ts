@@ -1,7 +1,7 @@
 import { existsSync, renameSync, rmSync } from "node:fs";
 import { dirname } from "node:path";
-import type Database from "better-sqlite3";
 import type { DataSource } from "typeorm";
+import { connectionOf } from "./connection";
 import { makeReady } from "./open";
 import type { UnitOfWork } from "./unitOfWork";
 
@@ -22,8 +22,7 @@ export class OpenBook {
 
   /** SQLite's own online backup: page by page, so that work goes on. */
   async copyTo(path: string): Promise<void> {
-    const driver = this.source.driver as unknown as { databaseConnection: Database.Database };
-    await driver.databaseConnection.backup(path);
+    await connectionOf(this.source).backup(path);
   }
 
   /**
