@@ -15,7 +15,11 @@ const oneLanguage = {
 };
 await build({
   plugins: [oneLanguage],
-  entryPoints: { server: join(root, "server/main.ts"), computeWorker: join(root, "server/compute/worker.ts") },
+  entryPoints: {
+    server: join(root, "server/main.ts"),
+    computeWorker: join(root, "server/compute/worker.ts"),
+    snapshotWorker: join(root, "server/snapshot/worker.ts"),
+  },
   outdir: join(root, "dist"),
   outExtension: { ".js": ".mjs" },
   bundle: true,

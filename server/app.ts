@@ -1,5 +1,5 @@
 import { mkdirSync } from "node:fs";
-import { dirname, join } from "node:path";
+import { dirname, join, resolve } from "node:path";
 import compression from "compression";
 import express, { type Express } from "express";
 import { pino, type Logger } from "pino";
@@ -7,7 +7,7 @@ import { pinoHttp } from "pino-http";
 import { ArchiveDesk } from "./archive";
 import { Backups } from "./backup";
 import { HeavyModels } from "./compute";
-import { holdAlone, OpenBook, openDatabase, StorageError, storageTrouble, UnitOfWork } from "./db";
+import { holdAlone, OpenBook, openDatabase, putBack, StorageError, storageTrouble, UnitOfWork } from "./db";
 import { archiveEndpoints } from "./http/archive";
 import { backupEndpoints } from "./http/backups";
 import { computeEndpoint } from "./http/compute";
@@ -28,6 +28,7 @@ import { Papers } from "./papers";
 import { Photos } from "./photos";
 import { Recordings } from "./recordings";
 import { Changes, Views } from "./services";
+import { SnapshotReader, type ShopView } from "./snapshot";
 
 /** Of packing: the least. What is sent goes over a wire of the house, and packing it well takes longer than sending it. */
 const QUICK = 1;
@@ -43,6 +44,8 @@ export interface AppOptions {
   /** Writes a minute that one address may send. */
   writesAMinute?: number;
   now?: () => string;
+  /** Long reading in threads of its own; without it beside the work, as tests start faster so. */
+  readInThreads?: boolean;
   /** In place of SQLite's own binding: one that fails on purpose, for tests. */
   databaseDriver?: unknown;
   /** Instruments that send by themselves; the stand-ins where none are given. */
@@ -63,6 +66,7 @@ export interface App {
 export async function buildApp(options: AppOptions): Promise<App> {
   const folder = dirname(options.databaseFile);
   const release = holdFolder(folder, options.databaseFile);
+  putBack(options.databaseFile);
   const source = await openDatabase(options.databaseFile, { driver: options.databaseDriver }).catch(
     (error: unknown) => {
       release();
@@ -83,7 +87,12 @@ export async function buildApp(options: AppOptions): Promise<App> {
   const views = new Views(unit, options.now);
   const heavy = new HeavyModels();
   const recordings = new Recordings(join(folder, "recordings"), heavy);
-  const backups = new Backups(new OpenBook(source, unit, options.databaseFile), options.now);
+  const reader = new SnapshotReader(
+    { databaseFile: resolve(options.databaseFile), dataFolder: resolve(folder) },
+    options.readInThreads ?? false,
+  );
+  const book = new OpenBook(source, unit, options.databaseFile, () => reader.close());
+  const backups = new Backups(book, reader, options.now);
   const papers = new Papers(join(folder, "papers"));
   const named = await views.namedFiles();
   // What an older copy of the book may name stays, so that the copy can be taken back whole.
@@ -99,6 +108,12 @@ export async function buildApp(options: AppOptions): Promise<App> {
   }, SCHEDULE_LOOK_MS).unref();
   const files = { photo: (f: string) => photos.has(f), recording: (f: string) => recordings.has(f) };
   const changes = new Changes(unit, files, options.now);
+  const now = options.now ?? (() => new Date().toISOString());
+  const shopView = (view: ShopView, until?: AbortSignal): Promise<Uint8Array> =>
+    reader.run({ do: "view", view, now: now() }, until);
+  const desk = new ArchiveDesk({ dataFolder: folder, unit, changes, reader, photos, recordings, papers, now });
+  // An archive that was being taken in when the program ended is whole before anybody sees a half of it.
+  await desk.resume().catch((error: unknown) => log.error(error, "archive that was being taken in"));
   app.use(
     computeEndpoint(heavy),
     openApiDoor(),
@@ -111,9 +126,9 @@ export async function buildApp(options: AppOptions): Promise<App> {
     ),
     supplierEndpoints(options.supplier ?? simulatedSupplier),
     backupEndpoints(backups, papers),
-    archiveEndpoints(new ArchiveDesk(folder, unit, changes, photos, recordings, papers, options.now)),
+    archiveEndpoints(desk),
     paperEndpoints(papers, unit),
-    recordEndpoints(views, changes),
+    recordEndpoints(views, changes, shopView),
   );
   app.use("/api", noSuchEndpoint);
   if (options.webFolder) app.use(pageDoor(options.webFolder));
@@ -124,7 +139,9 @@ export async function buildApp(options: AppOptions): Promise<App> {
     unit,
     close: async () => {
       clearInterval(timer);
+      desk.close();
       await heavy.close();
+      await reader.close();
       await unit.idle();
       await source.destroy();
       release();

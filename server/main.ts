@@ -73,11 +73,13 @@ const starting: RequestListener = (_req, res) => {
 };
 server.on("request", starting);
 
-const app = await buildApp({ databaseFile, webFolder, log, hiddenFaults: faults }).catch((error: unknown) => {
-  const trouble = storageTrouble(error, databaseFile);
-  if (!trouble) throw error;
-  return cannotStart(`${trouble.what} ${trouble.toDo} (${databaseFile})`);
-});
+const app = await buildApp({ databaseFile, webFolder, log, hiddenFaults: faults, readInThreads: true }).catch(
+  (error: unknown) => {
+    const trouble = storageTrouble(error, databaseFile);
+    if (!trouble) throw error;
+    return cannotStart(`${trouble.what} ${trouble.toDo} (${databaseFile})`);
+  },
+);
 server.off("request", starting).on("request", app.express);
 const address = server.address();
 const bound = typeof address === "object" && address ? address.port : port;

@@ -49,6 +49,8 @@ export const archivePreview = z.object({
   ),
   photos: z.number(),
   recordings: z.number(),
+  /** Pictures and recordings that are damaged in the archive and are left out, by what their records call them. */
+  damaged: z.array(z.string()),
   /** Pictures and recordings that records name and the archive does not hold. */
   missing: z.number(),
 });

@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import { mkdtempSync, rmSync } from "node:fs";
+import { existsSync, mkdtempSync, readdirSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { deflateRawSync } from "node:zlib";
@@ -12,6 +12,8 @@ import { ZipFile } from "yazl";
 import { buffer } from "node:stream/consumers";
 import type { Readable } from "node:stream";
 import { archivePreview, archiveTaken, type ArchivePreview, type NewFields, type ResourceName } from "../../contract";
+import { FaultyBinding } from "../../tests/server/faultyDatabase";
+import { mutatedArchives } from "../../tests/server/mutatedArchives";
 import { buildApp, type App } from "../app";
 
 interface Shed {
@@ -278,6 +280,137 @@ describe("printed sheets", () => {
   });
 });
 
+const head = { version: 1, createdAt: "", updatedAt: "", deletedAt: null };
+const recordsText = (records: unknown): string => JSON.stringify(records);
+
+/** An archive unpacked, some of its files changed, and packed again. */
+async function changed(zip: Buffer, files: (all: Record<string, Buffer>) => void): Promise<Buffer> {
+  const source = await fromBufferPromise(zip);
+  const all: Record<string, Buffer> = {};
+  for await (const entry of source.eachEntry())
+    all[entry.fileName] = await buffer((await source.openReadStreamPromise(entry)) as unknown as Readable);
+  files(all);
+  return zipOf(all);
+}
+
+describe("taking an archive that is broken off in the middle", () => {
+  it.each([3, 7, 10])("after %s writes: whole at the next start, closed jobs closed", async (writes) => {
+    const { vehicleId, jobId } = await closedJob(here);
+    const zip = await archive(here, `of=vehicle&id=${vehicleId}`);
+    const folder = mkdtempSync(join(tmpdir(), "ash-lever-"));
+    const binding = new FaultyBinding();
+    const databaseFile = join(folder, "a.sqlite");
+    const broken = { folder, app: await buildApp({ databaseFile, databaseDriver: binding.driver }) };
+    const { token } = await look(broken, zip);
+    binding.arm({ place: "commit", outcome: "rolledBack", code: "SQLITE_FULL", after: writes, opens: 0 });
+    expect((await post(broken, "/api/archive/take", { token })).status).toBe(503);
+    await broken.app.close();
+    const again = { folder, app: await buildApp({ databaseFile }) };
+    sheds.push(again);
+    const [from, to] = [(await get(here, `/api/jobs/${jobId}`)).body, (await get(again, `/api/jobs/${jobId}`)).body];
+    expect(to.job).toMatchObject({ closedAt: from.job.closedAt, chosenSetupId: from.job.chosenSetupId });
+    for (const kind of ["reading", "part", "photo", "setup"]) expect(to[kind]).toHaveLength(from[kind].length);
+    // It is done: nothing waits any more.
+    expect(readdirSync(join(folder, "arriving"))).toEqual([]);
+    expect((await post(again, "/api/archive/take", { token })).status).toBe(404);
+  });
+
+  it("goes on when it is asked for again, and what was chosen holds", async () => {
+    const { vehicleId } = await closedJob(here);
+    const zip = await archive(here, `of=vehicle&id=${vehicleId}`);
+    const binding = new FaultyBinding();
+    const folder = mkdtempSync(join(tmpdir(), "ash-lever-"));
+    const own = {
+      folder,
+      app: await buildApp({ databaseFile: join(folder, "a.sqlite"), databaseDriver: binding.driver }),
+    };
+    sheds.push(own);
+    await add(own, "vehicle", { tag: "Other" });
+    const { token } = await look(own, zip);
+    binding.arm({ place: "commit", outcome: "rolledBack", code: "SQLITE_FULL", after: 5, opens: 0 });
+    await post(own, "/api/archive/take", { token }).expect(503);
+    await post(own, "/api/archive/leave", { token }).expect(409);
+    binding.arm(null);
+    const taken = await take(own, token);
+    expect(taken.refused).toEqual([]);
+    expect(await look(own, zip)).toMatchObject({ fresh: {} });
+  });
+
+  it("one that nobody took in goes after an hour", async () => {
+    const { vehicleId } = await closedJob(here);
+    const { token } = await look(there, await archive(here, `of=vehicle&id=${vehicleId}`));
+    const waiting = join(there.folder, "arriving", token);
+    expect(existsSync(waiting)).toBe(true);
+    await there.app.close();
+    there.app = await buildApp({ databaseFile: join(there.folder, "a.sqlite") });
+    expect(existsSync(waiting)).toBe(false);
+    await post(there, "/api/archive/take", { token }).expect(404);
+  });
+});
+
+describe("an archive that was altered", () => {
+  it("is refused where the sum of its records is not theirs", async () => {
+    const { jobId } = await closedJob(here);
+    const zip = await archive(here, `of=job&id=${jobId}`);
+    const stored = await changed(zip, () => undefined);
+    // The sum in the list at its end: whoever alters a torque figure by hand leaves it as it was.
+    const at = stored.indexOf(
+      Buffer.from("records.json", "latin1"),
+      stored.indexOf(Buffer.from("PK\x01\x02", "latin1")),
+    );
+    stored.writeUInt32LE(stored.readUInt32LE(at - 46 + 16) ^ 1, at - 46 + 16);
+    const answer = await send(there, stored);
+    expect([answer.status, answer.body.error.message]).toEqual([
+      422,
+      expect.stringContaining('"records.json" in it is damaged'),
+    ]);
+  });
+
+  it("names a damaged picture and a recording of eight bytes, and takes the rest", async () => {
+    const { vehicleId, jobId } = await closedJob(here);
+    const wav = Buffer.from("RIFF0000");
+    const sum = createHash("sha256").update(wav).digest("hex");
+    const zip = await changed(await archive(here, `of=vehicle&id=${vehicleId}`), (all) => {
+      const photo = Object.keys(all).find((n) => n.startsWith("photos/"))!;
+      all[photo] = Buffer.concat([all[photo].subarray(0, 200), Buffer.alloc(200), all[photo].subarray(400)]);
+      const records = JSON.parse(all["records.json"].toString()) as Record<string, object[]>;
+      const kept = { file: sum, rateHz: 1000, count: 16, unit: "g", binHz: 1, peaks: [], rpmTrack: null, notes: [] };
+      records.recording = [{ ...head, id: ulid(), jobId, name: "idle", ...kept }];
+      all["records.json"] = Buffer.from(JSON.stringify(records));
+      all[`recordings/${sum}.wav`] = wav;
+    });
+    const preview = await look(there, zip);
+    expect(preview).toMatchObject({ photos: 0, recordings: 0, missing: 0, damaged: ["bush.jpg", "idle"] });
+    const taken = await take(there, preview.token);
+    expect(taken.refused.map((r) => r.resource).sort()).toEqual(["photo", "recording"]);
+    expect((await get(there, `/api/jobs/${jobId}`)).body.part).toHaveLength(2);
+  });
+
+  it("anywhere, in any way, is never answered as a fault of the program", async () => {
+    const { vehicleId } = await closedJob(here);
+    const zip = await archive(here, `of=vehicle&id=${vehicleId}`);
+    const run = await mutatedArchives(zip, 60, 7_112, async (bytes) => {
+      const looked = await send(there, bytes);
+      if (looked.status !== 200) return looked.status;
+      return (await post(there, "/api/archive/take", { token: (looked.body as ArchivePreview).token })).status;
+    });
+    expect(run.faults).toEqual([]);
+    expect(run.refused).toBeGreaterThan(20);
+  }, 60_000);
+});
+
+it("holds more records than a question to the database may name", async () => {
+  const vehicles = Array.from({ length: 1201 }, (_, i) => ({ ...head, id: ulid(), tag: `T ${i}` }));
+  const zip = await zipOf({
+    "manifest.json": JSON.stringify(manifest),
+    "records.json": recordsText({ vehicle: vehicles }),
+  });
+  const { token, fresh } = await look(there, zip);
+  expect(fresh).toEqual({ vehicle: 1201 });
+  expect(await take(there, token)).toEqual({ created: 1201, updated: 0, refused: [] });
+  expect(await look(there, zip)).toMatchObject({ fresh: {}, same: 1201 });
+});
+
 describe("what is refused", () => {
   const text = JSON.stringify({ vehicle: [] });
   const good = { "manifest.json": JSON.stringify(manifest), "records.json": text };
@@ -296,9 +429,37 @@ describe("what is refused", () => {
     ["a kind that is not known", () => zipOf({ ...good, "records.json": '{"wizard":[]}' }), /not known: "wizard"/],
     [
       "a record out of shape",
-      () => zipOf({ ...good, "records.json": '{"vehicle":[{"id":"x"}]}' }),
+      () => zipOf({ ...good, "records.json": recordsText({ vehicle: [{ ...head, id: ulid(), tag: 5 }] }) }),
       /vehicle 1 .* at "tag"/,
     ],
+    ...["x", "../../y", "", 5, null].map((id): [string, () => Promise<Buffer>, RegExp] => [
+      `an id that is none: ${JSON.stringify(id)}`,
+      () => zipOf({ ...good, "records.json": recordsText({ vehicle: [{ ...head, id, tag: "T" }] }) }),
+      /vehicle 1 .* at "id"/,
+    ]),
+    ...[null, 5, "x", [], true].map((record): [string, () => Promise<Buffer>, RegExp] => [
+      `in place of a record ${JSON.stringify(record)}`,
+      () => zipOf({ ...good, "records.json": recordsText({ vehicle: [record] }) }),
+      /vehicle 1 is not what it should be at/,
+    ]),
+    ...[null, 5, "x", {}, { 0: {} }].map((list): [string, () => Promise<Buffer>, RegExp] => [
+      `in place of a list ${JSON.stringify(list)}`,
+      () => zipOf({ ...good, "records.json": recordsText({ vehicle: list }) }),
+      /"vehicle" is no list/,
+    ]),
+    ...["null", "5", "[]", '"x"'].map((text): [string, () => Promise<Buffer>, RegExp] => [
+      `records that are ${text}`,
+      () => zipOf({ ...good, "records.json": text }),
+      /no list of records|cannot be read/,
+    ]),
+    [
+      "a head that is not one",
+      () =>
+        zipOf({ ...good, "records.json": recordsText({ vehicle: [{ ...head, version: {}, id: ulid(), tag: "T" }] }) }),
+      /vehicle 1 .* at "version"/,
+    ],
+    ["records that end too early", () => zipOf({ ...good, "records.json": '{"vehicle":[' }), /cannot be read/],
+    ["no bytes of records", () => zipOf({ ...good, "records.json": "" }), /cannot be read/],
     ["a bomb", () => zipOf({ ...good, "records.json": " ".repeat(30_000_000) }), /packed too small/],
   ])("%s", async (_what, zip, why) => {
     const answer = await send(there, await zip());

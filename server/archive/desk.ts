@@ -1,129 +1,187 @@
-import { mkdirSync, readdirSync, rmSync } from "node:fs";
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync } from "node:fs";
 import { join } from "node:path";
 import type { Readable } from "node:stream";
 import { ulid } from "ulid";
 import type { ArchivePreview, ArchiveTaken } from "../../contract";
 import type { UnitOfWork } from "../db";
 import type { Papers } from "../papers";
-import type { Photos } from "../photos";
+import { writeWhole, type Photos } from "../photos";
 import type { Recordings } from "../recordings";
 import { refuse, type Changes } from "../services";
-import { titleOf } from "../services/titles";
-import { filesOf, recordsOf, shopName, type ArchiveScope } from "./contents";
-import { mergeOf } from "./merge";
-import { readArchive, type ReadArchive } from "./read";
-import { takeIn } from "./take";
-import { archiveOf } from "./write";
+import type { SnapshotReader } from "../snapshot";
+import type { ArchiveScope } from "./contents";
+import type { Merge } from "./merge";
+import { zipOf, type PackedTexts } from "./pack";
+import { takeIn, type TakingOrder } from "./take";
+import { fileOf, SENT, type Unpacked } from "./unpack";
 
 const NAME = /^[0-9A-Z]{26}$/;
+/** What was decided, beside the archive while it is being taken in. */
+const ORDER_FILE = "taking.json";
+/** An archive that was looked at waits so long to be taken in. */
+const WAITS_MS = 60 * 60_000;
+const SWEEP_EVERY_MS = 10 * 60_000;
+
+/** What archives are made of and read with. */
+interface DeskParts {
+  dataFolder: string;
+  unit: UnitOfWork;
+  changes: Changes;
+  reader: SnapshotReader;
+  photos: Photos;
+  recordings: Recordings;
+  papers: Papers;
+  now?: () => string;
+}
 
 /** Archives out and in: written as a stream, looked at before anything is taken, and taken through the gate. */
 export class ArchiveDesk {
-  /** Archives that were looked at wait here to be taken in. */
+  /** Archives that were looked at wait here to be taken in, each in a folder of its own. */
   readonly folder: string;
+  private readonly leaving: string;
+  private readonly taking = new Map<string, Promise<ArchiveTaken>>();
+  private readonly timer: NodeJS.Timeout;
 
-  constructor(
-    dataFolder: string,
-    private readonly unit: UnitOfWork,
-    private readonly changes: Changes,
-    private readonly photos: Photos,
-    private readonly recordings: Recordings,
-    private readonly papers: Papers,
-    private readonly now: () => string = () => new Date().toISOString(),
-  ) {
-    this.folder = join(dataFolder, "arriving");
+  constructor(private readonly parts: DeskParts) {
+    this.folder = join(parts.dataFolder, "arriving");
+    this.leaving = join(parts.dataFolder, "leaving");
+    rmSync(this.leaving, { recursive: true, force: true });
+    this.sweep(Infinity);
+    this.timer = setInterval(() => this.sweep(Date.now()), SWEEP_EVERY_MS).unref();
+  }
+
+  close(): void {
+    clearInterval(this.timer);
+  }
+
+  /** Takes away archives that nobody took in; one that is being taken in stays until all of it is in. */
+  sweep(nowMs: number): void {
     mkdirSync(this.folder, { recursive: true });
-    // What nobody took in before the program ended is sent again where it is still wanted.
-    for (const rest of readdirSync(this.folder)) rmSync(join(this.folder, rest), { force: true });
+    for (const name of readdirSync(this.folder)) {
+      const path = join(this.folder, name);
+      if (existsSync(join(path, ORDER_FILE)) || nowMs - statSync(path).mtimeMs < WAITS_MS) continue;
+      rmSync(path, { recursive: true, force: true });
+    }
   }
 
   /** A name for a file, and the archive as it is sent. */
-  async out(scope: ArchiveScope): Promise<{ name: string; stream: Readable }> {
-    const { records, shop } = await this.unit.read(async (m) => ({
-      records: await recordsOf(m, scope),
-      shop: await shopName(m),
-    }));
-    const [vehicle] = records.vehicle ?? [];
-    const title =
-      scope.kind === "shop"
-        ? shop || "Shop"
-        : scope.kind === "vehicle"
-          ? `${vehicle.tag} ${titleOf(vehicle)}`.trim()
-          : `Job ${records.job?.[0]?.number ?? ""} of ${vehicle.tag}`;
-    const name = `${title
-      .replace(/[^\p{L}\p{N}]+/gu, "-")
-      .replace(/^-|-$/g, "")
-      .toLowerCase()}.zip`;
-    const parts = { scope, title, shop, made: this.now(), records };
-    const stream = archiveOf(parts, this.photos, this.recordings, this.papers);
-    return { name, stream };
+  async out(scope: ArchiveScope, until?: AbortSignal): Promise<{ name: string; stream: Readable }> {
+    const { reader, photos, recordings, papers, now } = this.parts;
+    const to = join(this.leaving, ulid());
+    const made = (now ?? (() => new Date().toISOString()))();
+    const away = (): void => rmSync(to, { recursive: true, force: true });
+    try {
+      const packed = await reader.run<PackedTexts>({ do: "pack", scope, made, to }, until);
+      const stream = zipOf(packed, to, {
+        photo: (hash) => photos.pathOf(hash, "whole"),
+        recording: (hash) => recordings.pathOf(hash),
+        paper: (jobId, which) => papers.pathOf(jobId, which),
+      });
+      stream.once("close", away);
+      return { name: packed.name, stream };
+    } catch (error) {
+      away();
+      throw error;
+    }
   }
 
-  private pathOf(token: string): string {
-    if (!NAME.test(token)) refuse("not_found", "token", token, "the token of an archive that was looked at");
-    return join(this.folder, token);
+  private folderOf(token: string): string {
+    const folder = join(this.folder, token);
+    if (!NAME.test(token) || !existsSync(folder))
+      refuse("not_found", "token", token, "the token of an archive that was looked at within the last hour");
+    return folder;
   }
 
   /** Where an archive that is sent is put, and its token. */
   place(): { token: string; path: string } {
     const token = ulid();
-    return { token, path: join(this.folder, token) };
+    const folder = join(this.folder, token);
+    mkdirSync(folder, { recursive: true });
+    return { token, path: join(folder, SENT) };
   }
 
   /** What taking it in would do. What cannot be read is thrown away. */
-  async look(token: string): Promise<ArchivePreview> {
-    const archive = await this.open(token);
+  async look(token: string, until?: AbortSignal): Promise<ArchivePreview> {
+    const folder = this.folderOf(token);
     try {
-      const merge = await this.unit.read((m) => mergeOf(m, archive.records));
-      const named = filesOf(archive.records);
-      const lacks = (files: string[], held: string[], kept: (f: string) => boolean): number =>
-        files.filter((f) => !held.includes(f) && !kept(f)).length;
+      const unpacked = await this.parts.reader.run<Unpacked>({ do: "unpack", folder }, until);
+      const merge = await this.parts.reader.run<Merge>({ do: "merge", folder }, until);
+      const { manifest, photos, recordings, damaged, missing } = unpacked;
       return {
         token,
-        manifest: archive.manifest,
-        fresh: Object.fromEntries(Object.entries(merge.fresh).map(([k, v]) => [k, v.length])),
+        manifest,
+        fresh: merge.fresh,
         same: merge.same,
         conflicts: merge.conflicts,
-        photos: archive.photos.length,
-        recordings: archive.recordings.length,
-        missing:
-          lacks(named.photos, archive.photos, (f) => this.photos.has(f)) +
-          lacks(named.recordings, archive.recordings, (f) => this.recordings.has(f)),
+        photos: photos.length,
+        recordings: recordings.length,
+        damaged,
+        missing,
       };
-    } finally {
-      archive.close();
-    }
-  }
-
-  private async open(token: string): Promise<ReadArchive> {
-    const path = this.pathOf(token);
-    try {
-      return await readArchive(path);
     } catch (error) {
-      rmSync(path, { force: true });
+      rmSync(folder, { recursive: true, force: true });
       throw error;
     }
   }
 
-  async take(token: string, theirs: readonly string[]): Promise<ArchiveTaken> {
-    const archive = await this.open(token);
-    try {
-      const named = filesOf(archive.records);
-      for (const hash of archive.photos.filter((f) => named.photos.includes(f) && !this.photos.has(f))) {
-        await this.photos.keep(hash, await archive.file("photos", hash));
-      }
-      for (const hash of archive.recordings.filter((f) => named.recordings.includes(f) && !this.recordings.has(f))) {
-        await this.recordings.keep(hash, await archive.file("recordings", hash));
-      }
-      return await takeIn(this.unit, this.changes, archive.records, new Set(theirs), archive.manifest.shop);
-    } finally {
-      archive.close();
-      rmSync(this.pathOf(token), { force: true });
-    }
+  /**
+   * Takes in an archive that was looked at. Where the disk or the program fails in the middle, what was decided stays,
+   * and the rest is taken in at the next start or when it is asked for again.
+   */
+  take(token: string, theirs: readonly string[]): Promise<ArchiveTaken> {
+    const folder = this.folderOf(token);
+    const running = this.taking.get(token);
+    if (running) return running;
+    const taken = this.decide(folder, theirs)
+      .then(() => this.carryOut(folder))
+      .finally(() => this.taking.delete(token));
+    this.taking.set(token, taken);
+    return taken;
   }
 
-  /** Leaves an archive that was looked at. */
+  /** Goes on with what was being taken in when the program ended; gives how many archives that were. */
+  async resume(): Promise<number> {
+    const open = readdirSync(this.folder).filter((name) => existsSync(join(this.folder, name, ORDER_FILE)));
+    for (const token of open) await this.take(token, []);
+    return open.length;
+  }
+
+  private async decide(folder: string, theirs: readonly string[]): Promise<void> {
+    const path = join(folder, ORDER_FILE);
+    if (existsSync(path)) return;
+    const unpacked = JSON.parse(readFileSync(join(folder, "unpacked.json"), "utf8")) as Unpacked;
+    const merge = await this.parts.reader.run<Merge>({ do: "merge", folder });
+    const order: TakingOrder = { merge, theirs: [...theirs], shop: unpacked.manifest.shop };
+    await writeWhole(path, JSON.stringify(order));
+  }
+
+  private async carryOut(folder: string): Promise<ArchiveTaken> {
+    const { unit, changes, photos, recordings } = this.parts;
+    const order = JSON.parse(readFileSync(join(folder, ORDER_FILE), "utf8")) as TakingOrder;
+    const unpacked = JSON.parse(readFileSync(join(folder, "unpacked.json"), "utf8")) as Unpacked;
+    const lacking = (hashes: string[], has: (hash: string) => boolean): string[] => hashes.filter((h) => !has(h));
+    await fileOf(
+      folder,
+      "photos",
+      lacking(unpacked.photos, (h) => photos.has(h)),
+      (hash, bytes) => photos.keep(hash, bytes),
+    );
+    await fileOf(
+      folder,
+      "recordings",
+      lacking(unpacked.recordings, (h) => recordings.has(h)),
+      (hash, bytes) => recordings.keep(hash, bytes),
+    );
+    const taken = await takeIn(unit, changes, folder, order);
+    rmSync(folder, { recursive: true, force: true });
+    return taken;
+  }
+
+  /** Leaves an archive that was looked at; one that is being taken in cannot be left any more. */
   leave(token: string): void {
-    rmSync(this.pathOf(token), { force: true });
+    const folder = this.folderOf(token);
+    if (existsSync(join(folder, ORDER_FILE)))
+      refuse("conflict", "token", token, "an archive that is not being taken in");
+    rmSync(folder, { recursive: true, force: true });
   }
 }

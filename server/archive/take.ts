@@ -1,24 +1,24 @@
+import { In } from "typeorm";
 import { ulid } from "ulid";
-import {
-  isRefusal,
-  resources,
-  type ArchiveTaken,
-  type Operation,
-  type RecordOf,
-  type ResourceName,
-} from "../../contract";
-import type { UnitOfWork } from "../db";
+import { isRefusal, resources, type ArchiveTaken, type Operation, type ResourceName } from "../../contract";
+import { find, type UnitOfWork } from "../db";
 import { Refused, type Changes } from "../services";
-import { findById } from "../db";
-import { mergeOf, ORDER, peopleHere, titleOfRecord } from "./merge";
-import type { Records } from "./contents";
+import { recordsIn, type ArchivedRecord } from "./lines";
+import { ORDER, titleOfRecord, type Merge } from "./merge";
 
 /** Operations of one change: saves of others must not wait for a whole archive. */
-const AT_ONCE = 100;
+const AT_ONCE = 50;
 
-type AnyRecord = RecordOf<ResourceName> & Record<string, unknown>;
+/** What was decided when an archive began to be taken in: enough to go on after the program ended in the middle. */
+export interface TakingOrder {
+  merge: Merge;
+  /** Records in conflict that are taken as the archive has them. */
+  theirs: string[];
+  /** Name of the shop it comes from. */
+  shop: string;
+}
 
-const fieldsOf = (resource: ResourceName, record: AnyRecord): Record<string, unknown> =>
+const fieldsOf = (resource: ResourceName, record: ArchivedRecord): Record<string, unknown> =>
   Object.fromEntries(Object.keys(resources[resource].shape).map((key) => [key, record[key]]));
 
 /** Writes that wait until what they name is there: a lever is chosen, a job closed, once its records are in. */
@@ -30,21 +30,27 @@ function begun(resource: ResourceName, fields: Record<string, unknown>, shop: st
   return { ...rest, complaintNote: note, number: null, chosenSetupId: null, closedAt: null, closing: null };
 }
 
+/** Some ways to get a part name the part they stand in for: that one is written first. */
+const ROUNDS: { [R in ResourceName]?: readonly ((r: ArchivedRecord) => boolean)[] } = {
+  part: [(r) => r.insteadOf === null, (r) => r.insteadOf !== null],
+};
+
 /**
  * Takes an archive in through the same gate as every write: what is new is made, what is in conflict stays as it is
  * here but for what the person chose. What the gate refuses is named with its reason, and the rest is kept.
+ *
+ * It may be begun again with the same order after it was broken off: what is in already is not written twice, and
+ * what still stands open (a job's choice, its closing) is done.
  */
 export async function takeIn(
   unit: UnitOfWork,
   changes: Changes,
-  records: Records,
-  theirs: ReadonlySet<string>,
-  shop: string,
+  folder: string,
+  { merge, theirs, shop }: TakingOrder,
 ): Promise<ArchiveTaken> {
-  const { fresh, conflicts } = await unit.read((m) => mergeOf(m, records));
-  const same = await unit.read((m) => peopleHere(m, records));
+  const people = new Map(merge.people);
   const named = (value: unknown): unknown => {
-    if (typeof value === "string") return same.get(value) ?? value;
+    if (typeof value === "string") return people.get(value) ?? value;
     if (Array.isArray(value)) return value.map(named);
     if (typeof value !== "object" || value === null) return value;
     return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, named(v)]));
@@ -65,63 +71,82 @@ export async function takeIn(
     });
   };
   /** All at once, or where one of them is refused one by one, so that only that one is left out. */
-  const write = async (resource: ResourceName, list: { record: AnyRecord; op: Operation }[]): Promise<number> => {
+  const write = async (resource: ResourceName, list: { record: ArchivedRecord; op: Operation }[]): Promise<number> => {
+    if (!list.length) return 0;
+    try {
+      await apply(list.map((s) => s.op));
+      return list.length;
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+    }
     let done = 0;
-    for (let i = 0; i < list.length; i += AT_ONCE) {
-      const some = list.slice(i, i + AT_ONCE);
+    for (const { record, op } of list) {
       try {
-        await apply(some.map((s) => s.op));
-        done += some.length;
-      } catch (error) {
-        if (!(error instanceof Refused)) throw error;
-        for (const { record, op } of some) {
-          try {
-            await apply([op]);
-            done += 1;
-          } catch (one) {
-            if (!(one instanceof Refused) || !isRefusal(one.refusal)) throw one;
-            lost.add(record.id);
-            taken.refused.push({ resource, title: titleOfRecord(resource, record), why: one.refusal.error.message });
-          }
-        }
+        await apply([op]);
+        done += 1;
+      } catch (one) {
+        if (!(one instanceof Refused) || !isRefusal(one.refusal)) throw one;
+        lost.add(record.id);
+        taken.refused.push({ resource, title: titleOfRecord(resource, record), why: one.refusal.error.message });
       }
     }
     return done;
   };
+  const here = async (resource: ResourceName, ids: readonly string[]): Promise<Map<string, ArchivedRecord>> =>
+    new Map(
+      (await unit.read((m) => find(m, resource, { where: { id: In([...ids]) } }))).map(
+        (r): [string, ArchivedRecord] => [r.id, r as unknown as ArchivedRecord],
+      ),
+    );
 
   for (const resource of ORDER) {
-    const list = ((fresh[resource] ?? []) as AnyRecord[]).filter((r) => !(resource === "person" && same.has(r.id)));
-    // A way to get a part names the part it stands in for.
-    if (resource === "part") list.sort((a, b) => Number(a.insteadOf !== null) - Number(b.insteadOf !== null));
-    const creates = list.map((record) => {
-      const data = begun(resource, named(fieldsOf(resource, record)) as Record<string, unknown>, shop);
-      return { record, op: { op: "create", resource, id: record.id, data } as Operation };
+    for (const round of ROUNDS[resource] ?? [() => true]) {
+      for await (const records of recordsIn(folder, "fresh", resource, AT_ONCE)) {
+        const wanted = records.filter((r) => round(r) && !(resource === "person" && people.has(r.id)));
+        const known = await here(
+          resource,
+          wanted.map((r) => r.id),
+        );
+        taken.created += known.size;
+        const creates = wanted
+          .filter((r) => !known.has(r.id))
+          .map((record) => {
+            const data = begun(resource, named(fieldsOf(resource, record)) as Record<string, unknown>, shop);
+            return { record, op: { op: "create", resource, id: record.id, data } as Operation };
+          });
+        taken.created += await write(resource, creates);
+      }
+    }
+  }
+
+  for await (const jobs of recordsIn(folder, "fresh", "job", AT_ONCE)) {
+    const unfinished = jobs.filter((j) => !lost.has(j.id) && (j.chosenSetupId || j.closedAt));
+    const known = await here(
+      "job",
+      unfinished.map((j) => j.id),
+    );
+    const updates = unfinished.flatMap((record) => {
+      const own = known.get(record.id);
+      if (!own || own.deletedAt !== null || own.closedAt !== null) return [];
+      const { chosenSetupId, closedAt } = record;
+      const chooses = chosenSetupId !== null && own.chosenSetupId === null && !lost.has(String(chosenSetupId));
+      if (!chooses && closedAt === null) return [];
+      // It was closed so where it was done: what this book finds open in it is said with that reason.
+      const closing = record.closing ?? { open: [], reason: "Closed so in the archive it came from." };
+      const data = { ...(chooses && { chosenSetupId }), ...(closedAt !== null && { closedAt, closing }) };
+      const op: Operation = { op: "update", resource: "job", id: record.id, version: own.version, data };
+      return [{ record, op }];
     });
-    taken.created += await write(resource, creates);
+    await write("job", updates);
   }
 
-  const current = async (resource: ResourceName, id: string) => unit.read((m) => findById(m, resource, id));
-  for (const record of (fresh.job ?? []) as AnyRecord[]) {
-    if (lost.has(record.id) || (!record.chosenSetupId && !record.closedAt)) continue;
-    const own = await current("job", record.id);
+  const chosen = new Set(theirs);
+  for (const c of merge.conflicts.filter((x) => chosen.has(x.id) && !x.binned)) {
+    const own = (await here(c.resource, [c.id])).get(c.id);
     if (!own) continue;
-    const { chosenSetupId, closedAt } = record;
-    // It was closed so where it was done: what this book finds open in it is said with that reason.
-    const closing = record.closing ?? { open: [], reason: "Closed so in the archive it came from." };
-    const data = {
-      ...(chosenSetupId !== null && !lost.has(String(chosenSetupId)) && { chosenSetupId }),
-      ...(closedAt !== null && { closedAt, closing }),
-    };
-    await write("job", [{ record, op: { op: "update", resource: "job", id: record.id, version: own.version, data } }]);
-  }
-
-  for (const c of conflicts.filter((x) => theirs.has(x.id) && !x.binned)) {
-    const record = (records[c.resource] as AnyRecord[]).find((r) => r.id === c.id);
-    const own = await current(c.resource, c.id);
-    if (!record || !own) continue;
     const data = named(Object.fromEntries(c.fields.map((f) => [f.field, f.there]))) as Record<string, unknown>;
     const op: Operation = { op: "update", resource: c.resource, id: c.id, version: own.version, data };
-    taken.updated += await write(c.resource, [{ record, op }]);
+    taken.updated += await write(c.resource, [{ record: own, op }]);
   }
   return taken;
 }

@@ -1,12 +1,13 @@
-import { mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
+import { existsSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import request from "supertest";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { ulid } from "ulid";
-import { backupList, type BackupLine } from "../../contract";
+import { backupList, resources, type BackupLine } from "../../contract";
 import { buildApp, type App } from "../app";
-import { OpenBook, openDatabase, UnitOfWork } from "../db";
+import { entities, OpenBook, openDatabase, toRow, UnitOfWork } from "../db";
+import { SnapshotReader, type SnapshotTask } from "../snapshot";
 import { Backups } from ".";
 
 let folder: string;
@@ -32,6 +33,9 @@ const tags = async (): Promise<string[]> =>
   ((await get("/api/vehicles")).body as { vehicles: { tag: string }[] }).vehicles.map((v) => v.tag);
 const list = async (): Promise<BackupLine[]> => backupList.parse((await get("/api/backups").expect(200)).body).backups;
 
+const readerOf = (name: string): SnapshotReader =>
+  new SnapshotReader({ databaseFile: join(folder, name), dataFolder: folder }, false);
+
 describe("copies of the book", () => {
   it("are made while the program runs, read through, and can be kept elsewhere", async () => {
     expect(await list()).toEqual([]);
@@ -41,7 +45,8 @@ describe("copies of the book", () => {
     const file = await get(`/api/backups/${made.name}`).buffer(true).expect(200);
     expect(file.headers["content-disposition"]).toContain(made.name);
     expect((file.body as Buffer).length).toBe(made.bytes);
-    expect(readdirSync(join(folder, "backups"))).toEqual([made.name]);
+    // Beside it is only what its check said.
+    expect(readdirSync(join(folder, "backups"))).toEqual(["checked.json", made.name]);
   });
 
   it("are taken back, and the present book is kept and can be taken back too", async () => {
@@ -84,13 +89,75 @@ describe("copies of the book", () => {
     await foreign.destroy();
     await post("/api/backups").expect(200);
     const name = "hand-2031-04-01T080000.sqlite";
-    writeFileSync(join(folder, "backups", name), (await import("node:fs")).readFileSync(join(folder, "other.sqlite")));
+    writeFileSync(join(folder, "backups", name), readFileSync(join(folder, "other.sqlite")));
     // A newer version's: it is whole, and refused by what opens it. The present book is opened again.
     const refused = await post("/api/backups/restore", { name });
     expect(refused.status).toBeGreaterThanOrEqual(400);
     expect(await tags()).toEqual(["A"]);
     await enter("B");
     expect(await tags()).toEqual(["A", "B"]);
+  });
+
+  it("asked for several times in one second are one, which holds all that was entered", async () => {
+    const source = await openDatabase(join(folder, "second.sqlite"));
+    const book = new OpenBook(source, new UnitOfWork(source), join(folder, "second.sqlite"));
+    const own = new Backups(book, readerOf("second.sqlite"), () => "2031-05-01T08:00:00.000Z");
+    const made = await Promise.all([own.make("hand"), own.make("hand"), own.make("hand")]);
+    expect(new Set(made.map((m) => m.name)).size).toBe(1);
+    const rows = async (): Promise<number | null> => (await own.list())[0].vehicles;
+    expect(await rows()).toBe(0);
+    const vehicle = { id: ulid(), version: 1, createdAt: "", updatedAt: "", deletedAt: null, tag: "T" };
+    await source.manager.insert(
+      entities.vehicle,
+      toRow("vehicle", { ...resources.vehicle.parse({ tag: "T" }), ...vehicle }),
+    );
+    await own.make("hand");
+    expect([(await own.list()).length, await rows()]).toEqual([1, 1]);
+    await source.destroy();
+  });
+
+  it("are listed from what was remembered; one that was carried in is read through once", async () => {
+    const source = await openDatabase(join(folder, "known.sqlite"));
+    const book = new OpenBook(source, new UnitOfWork(source), join(folder, "known.sqlite"));
+    let checks = 0;
+    const reader = readerOf("known.sqlite");
+    const counting = { run: <T>(task: SnapshotTask) => ((checks += 1), reader.run<T>(task)) };
+    const opened = (): Backups => new Backups(book, counting, () => new Date((clock += 1000)).toISOString());
+    const own = opened();
+    const { name } = await own.make("hand");
+    checks = 0;
+    expect((await own.list()).map((b) => b.ok)).toEqual([true]);
+    expect((await opened().list()).map((b) => b.ok)).toEqual([true]);
+    expect(checks).toBe(0);
+    const copied = readFileSync(join(folder, "backups", name));
+    writeFileSync(join(folder, "backups", "hand-2030-04-01T080000.sqlite"), copied);
+    writeFileSync(join(folder, "backups", "hand-2030-04-02T080000.sqlite"), copied.subarray(0, 9000));
+    expect((await own.list()).map((b) => b.ok)).toEqual([true, false, true]);
+    expect((await opened().list()).map((b) => b.ok)).toEqual([true, false, true]);
+    expect([checks, opened().newest("hand")]).toEqual([2, (await own.list())[0].at]);
+    await source.destroy();
+  });
+
+  it("a restore that was broken off leaves the book as it was, and nothing beside it", async () => {
+    await enter("A");
+    await post("/api/backups").expect(200);
+    await app.close();
+    const file = join(folder, "a.sqlite");
+    // Killed after the present book was put aside: nothing, half a copy, or a whole one is in its place.
+    const places: (() => void)[] = [
+      () => undefined,
+      () => writeFileSync(file, "half a copy"),
+      () => writeFileSync(file, readFileSync(join(folder, "backups", readdirSync(join(folder, "backups"))[1]))),
+    ];
+    for (const put of places) {
+      renameSync(file, `${file}.aside`);
+      put();
+      app = await buildApp({ databaseFile: file });
+      expect(await tags()).toEqual(["A"]);
+      expect(existsSync(`${file}.aside`)).toBe(false);
+      await app.close();
+    }
+    app = await buildApp({ databaseFile: file });
   });
 
   it("leave nothing half-made where there is no room", async () => {
@@ -100,7 +167,7 @@ describe("copies of the book", () => {
       writeFileSync(path, "half");
       throw Object.assign(new Error("full"), { code: "SQLITE_FULL" });
     };
-    const backups = new Backups(book, () => "2031-05-01T08:00:00.000Z");
+    const backups = new Backups(book, readerOf("full.sqlite"), () => "2031-05-01T08:00:00.000Z");
     await expect(backups.make("hand")).rejects.toThrow("The disk is full.");
     expect(readdirSync(join(folder, "backups")).filter((n) => !n.endsWith(".sqlite"))).toEqual([]);
     await source.destroy();
@@ -109,16 +176,15 @@ describe("copies of the book", () => {
   it("follow the schedule, and the oldest of it go; those made by hand stay", async () => {
     const source = await openDatabase(join(folder, "timed.sqlite"));
     let at = Date.parse("2031-05-01T00:00:00.000Z");
-    const own = new Backups(new OpenBook(source, new UnitOfWork(source), join(folder, "t", "timed.sqlite")), () =>
-      new Date(at).toISOString(),
-    );
+    const book = new OpenBook(source, new UnitOfWork(source), join(folder, "t", "timed.sqlite"));
+    const own = new Backups(book, readerOf("timed.sqlite"), () => new Date(at).toISOString());
     await own.make("hand");
     for (let hour = 0; hour < 96; hour += 6) {
       at = Date.parse("2031-05-02T00:00:00.000Z") + hour * 3_600_000;
       await own.bySchedule({ everyHours: 24, keep: 2 });
     }
     await own.bySchedule(null);
-    expect(own.list().map((b) => [b.kind, b.at])).toEqual([
+    expect((await own.list()).map((b) => [b.kind, b.at])).toEqual([
       ["schedule", "2031-05-05T00:00:00.000Z"],
       ["schedule", "2031-05-04T00:00:00.000Z"],
       ["hand", "2031-05-01T00:00:00.000Z"],

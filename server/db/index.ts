@@ -1,5 +1,6 @@
 export { openDatabase, migrations } from "./open";
-export { OpenBook } from "./openBook";
+export { OpenBook, putBack } from "./openBook";
+export { Snapshots, type Reads } from "./snapshot";
 export { UnitOfWork } from "./unitOfWork";
 export { find, findById, rowsOf, toRecord, toRow, type Wanted } from "./rows";
 export { indexRecord, searchIndex } from "./search";

@@ -1,21 +1,26 @@
-import { existsSync, renameSync, rmSync } from "node:fs";
+import { closeSync, copyFileSync, existsSync, fsyncSync, openSync, renameSync, rmSync } from "node:fs";
 import { dirname } from "node:path";
 import type { DataSource } from "typeorm";
 import { connectionOf } from "./connection";
 import { makeReady } from "./open";
+import { StorageError } from "./trouble";
 import type { UnitOfWork } from "./unitOfWork";
 
-/** What stands beside a database file while it is open. */
+/** What is beside a database file while it is open. */
 const BESIDE = ["-wal", "-shm"];
+/** The present book while another is put in its place. */
+const PRESENT = ".aside";
 
 /** The shop's file while it is open: it can be copied beside the work, and another put in its place. */
 export class OpenBook {
   readonly folder: string;
 
+  /** @param letGo closes every other connection to the file */
   constructor(
     private readonly source: DataSource,
     private readonly unit: UnitOfWork,
     private readonly file: string,
+    private readonly letGo: () => Promise<void> = () => Promise.resolve(),
   ) {
     this.folder = dirname(file);
   }
@@ -26,27 +31,53 @@ export class OpenBook {
   }
 
   /**
-   * Closes the file, puts another in its place and opens that, migrated where it is older. Where that fails the
-   * present one is opened again. Everything else waits meanwhile.
+   * Closes the file, puts a copy of another in its place and opens that, migrated where it is older. Where that fails
+   * the present one is opened again. Everything else waits meanwhile.
    */
-  replaceBy(put: (file: string) => void): Promise<void> {
+  replaceBy(from: string): Promise<void> {
     return this.unit.exclusive(async () => {
-      const aside = `${this.file}.aside`;
+      await this.letGo();
+      // All of the present book must be in its one file before that is put away.
+      const [{ busy }] = (await this.source.query("PRAGMA wal_checkpoint(TRUNCATE)")) as { busy: number }[];
+      if (busy) throw new StorageError({ what: "The file is in use by another program.", toDo: "End that program." });
       await this.source.destroy();
-      for (const end of BESIDE) rmSync(this.file + end, { force: true });
-      renameSync(this.file, aside);
+      putAside(this.file);
       try {
-        put(this.file);
+        copyFileSync(from, this.file);
+        sync(this.file);
         await this.source.initialize();
         await makeReady(this.source, this.file);
-        rmSync(aside, { force: true });
+        rmSync(this.file + PRESENT, { force: true });
       } catch (error) {
         if (this.source.isInitialized) await this.source.destroy();
-        for (const end of ["", ...BESIDE]) rmSync(this.file + end, { force: true });
-        if (existsSync(aside)) renameSync(aside, this.file);
+        putBack(this.file);
         await this.source.initialize();
         throw error;
       }
     });
   }
+}
+
+function putAside(file: string): void {
+  for (const end of BESIDE) rmSync(file + end, { force: true });
+  renameSync(file, file + PRESENT);
+}
+
+function sync(file: string): void {
+  const handle = openSync(file, "r+");
+  try {
+    fsyncSync(handle);
+  } finally {
+    closeSync(handle);
+  }
+}
+
+/**
+ * Puts the book back that was put aside, where the program ended before the other one was whole in its place: nobody
+ * was told that it was taken back, so it was not.
+ */
+export function putBack(file: string): void {
+  if (!existsSync(file + PRESENT)) return;
+  for (const end of ["", ...BESIDE]) rmSync(file + end, { force: true });
+  renameSync(file + PRESENT, file);
 }

@@ -1,10 +1,12 @@
 import { createWriteStream, rmSync } from "node:fs";
+import { dirname } from "node:path";
 import { Transform } from "node:stream";
 import { pipeline } from "node:stream/promises";
 import { Router } from "express";
 import { ARCHIVE_BYTES, routes } from "../../contract";
 import type { ArchiveDesk } from "../archive";
 import { refuse } from "../services";
+import { abortOnDisconnect } from "./abortOnDisconnect";
 import { endpoint, sendingEndpoint } from "./endpoint";
 import { jsonBody } from "./json";
 
@@ -31,7 +33,7 @@ function upTo(most: number): Transform {
 export function archiveEndpoints(desk: ArchiveDesk): Router {
   const router = Router();
   sendingEndpoint(router, routes.archive, async ({ query }, _req, res) => {
-    const { name, stream } = await desk.out({ kind: query.of, id: query.id ?? null });
+    const { name, stream } = await desk.out({ kind: query.of, id: query.id ?? null }, abortOnDisconnect(res));
     res.type("zip").attachment(name);
     await pipeline(stream, res);
   });
@@ -40,10 +42,10 @@ export function archiveEndpoints(desk: ArchiveDesk): Router {
     try {
       await pipeline(req, upTo(ARCHIVE_BYTES), createWriteStream(path));
     } catch (error) {
-      rmSync(path, { force: true });
+      rmSync(dirname(path), { recursive: true, force: true });
       throw error;
     }
-    res.json(await desk.look(token));
+    res.json(await desk.look(token, abortOnDisconnect(res)));
   });
   // The archive itself is the body of the one above.
   router.use(["/api/archive/take", "/api/archive/leave"], jsonBody(BODY_LIMIT));

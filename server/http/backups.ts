@@ -12,7 +12,7 @@ const BODY_LIMIT = "2kb";
 export function backupEndpoints(backups: Backups, papers: Papers): Router {
   const router = Router();
   router.use("/api/backups", jsonBody(BODY_LIMIT));
-  endpoint(router, routes.backups, async () => ({ backups: backups.list() }));
+  endpoint(router, routes.backups, async () => ({ backups: await backups.list() }));
   endpoint(router, routes.makeBackup, () => backups.make("hand"));
   endpoint(router, routes.restoreBackup, async ({ body }) => {
     const kept = await backups.restore(body.name);

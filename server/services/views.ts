@@ -22,7 +22,7 @@ import {
   resources,
   waitKinds,
 } from "../../contract";
-import { entities, find, findById, rowsOf, type Row, type UnitOfWork } from "../db";
+import { entities, find, findById, rowsOf, type Reads, type Row } from "../db";
 import { isWanted, photosOf, stateOf, waitNow, wantedValues } from "../../domain";
 import { shopIdentity } from "./changes";
 import { listsOf } from "./lists";
@@ -43,7 +43,7 @@ const BIN_LINES = 200;
 /** What the screens read. Each view is one visit to the database. */
 export class Views {
   constructor(
-    private readonly unit: UnitOfWork,
+    private readonly unit: Reads,
     private readonly now: () => string = () => new Date().toISOString(),
   ) {}
 

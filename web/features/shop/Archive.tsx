@@ -50,13 +50,13 @@ export function Archive() {
   const take = async (theirs: string[]): Promise<void> => {
     if (!preview) return;
     setState("taking");
+    setSaid(null);
     try {
       setTaken(await takeArchive(preview.token, theirs));
       setPreview(null);
       dispatch(api.util.invalidateTags([...ALL_TAGS]));
     } catch (error) {
       setSaid(errorText(error));
-      setPreview(null);
     } finally {
       setState("none");
     }
@@ -95,9 +95,11 @@ export function Archive() {
         <Preview
           preview={preview}
           busy={state === "taking"}
+          failed={said}
           onTake={(theirs) => void take(theirs)}
           onLeave={() => {
             leaveArchive(preview.token);
+            setSaid(null);
             setPreview(null);
           }}
         />
@@ -111,15 +113,21 @@ const shown = (value: unknown): string => {
   return text.length > 70 ? `${text.slice(0, 69)}…` : text || "empty";
 };
 
+/** Damaged files that are named one by one. */
+const MOST_NAMED = 12;
+
 /** What taking it in would do; each conflict with both sides, and which is kept. */
 function Preview({
   preview,
   busy,
+  failed,
   onTake,
   onLeave,
 }: {
   preview: ArchivePreview;
   busy: boolean;
+  /** Why the import did not come to its end; null where it has not failed. */
+  failed: string | null;
   onTake: (theirs: string[]) => void;
   onLeave: () => void;
 }) {
@@ -151,6 +159,18 @@ function Preview({
         {same > 0 && `${capital(count(same, "record"))} the same as here.`}{" "}
         {preview.missing > 0 && `${capital(count(preview.missing, "picture or recording"))} missing in it.`}
       </p>
+      {preview.damaged.length > 0 && (
+        <p>
+          <b>Damaged and left out:</b> {preview.damaged.slice(0, MOST_NAMED).join(", ")}
+          {preview.damaged.length > MOST_NAMED && ` and ${preview.damaged.length - MOST_NAMED} more`}.
+        </p>
+      )}
+      {failed !== null && (
+        <p role="alert">
+          <b>{failed}</b> What was imported so far is kept. Import it again to go on; otherwise the rest is imported
+          when the program starts next.
+        </p>
+      )}
       {conflicts.length > 0 && (
         <>
           <p>

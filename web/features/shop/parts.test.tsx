@@ -149,6 +149,7 @@ describe("an archive", () => {
     conflicts: [],
     photos: 0,
     recordings: 0,
+    damaged: [],
     missing: 1,
     ...more,
   });
