@@ -181,6 +181,12 @@ export const routes = {
     }),
     response: searchView,
   },
+  health: {
+    method: "get",
+    path: "/api/health",
+    does: "Whether the program answers and reaches its book.",
+    response: z.object({ status: z.literal("ok"), version: z.string() }),
+  },
   backups: { method: "get", path: "/api/backups", does: "Copies of the book, newest first.", response: backupList },
   makeBackup: {
     method: "post",

@@ -13,6 +13,8 @@ import { backupEndpoints } from "./http/backups";
 import { computeEndpoint } from "./http/compute";
 import { drawingEndpoints } from "./http/drawings";
 import { errorEndpoint, noSuchEndpoint } from "./http/errors";
+import { healthEndpoint } from "./http/health";
+import { bytesInFlight } from "./http/inFlight";
 import { instrumentEndpoints } from "./http/instruments";
 import { supplierEndpoints } from "./http/supplier";
 import { simulatedSupplier, type Supplier } from "./supplier";
@@ -81,6 +83,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
   app.set("env", "production");
   // Whatever is refused on the way carries the same headers.
   app.use(headers, onlyLocalHost, onlyOwnOrigin, steadyWrites(options.writesAMinute), compression({ level: QUICK }));
+  app.use(bytesInFlight((path) => path === "/api/archive" || path.startsWith("/api/papers/")));
   app.use(pinoHttp({ logger: log, autoLogging: log.level === "debug" }));
   // Pictures and recordings lie beside the database: a copy of the folder takes them along.
   const photos = new Photos(join(folder, "photos"));
@@ -115,6 +118,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
   // An archive that was being taken in when the program ended is whole before anybody sees a half of it.
   await desk.resume().catch((error: unknown) => log.error(error, "archive that was being taken in"));
   app.use(
+    healthEndpoint(unit),
     computeEndpoint(heavy),
     openApiDoor(),
     photoEndpoints(photos, heavy),

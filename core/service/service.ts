@@ -148,6 +148,9 @@ export interface CalendarDay {
   text?: string;
 }
 
+/** A text of a calendar holds no control characters but the end of a line [RFC 5545, 3.3.11]. */
+const printable = (text: string): string => text.replace(/(?!\n)\p{Cc}/gu, " ").trim();
+
 /** An iCalendar file [RFC 5545] of whole days; the same bytes for the same question. */
 export function calendar(today: string, days: readonly CalendarDay[]): string {
   const partsOf = (day: string): [number, number, number] => {
@@ -157,8 +160,8 @@ export function calendar(today: string, days: readonly CalendarDay[]): string {
   const { value } = createEvents(
     days.map((i) => ({
       uid: `${i.uid}@ash-lever`,
-      title: i.title,
-      ...(i.text && { description: i.text }),
+      title: printable(i.title),
+      ...(i.text && { description: printable(i.text) }),
       start: partsOf(i.day),
       end: partsOf(dayText(dayNumber(i.day) + 1) ?? i.day),
       timestamp: dayjs.utc(today).valueOf(),

@@ -3,11 +3,17 @@ import Papa from "papaparse";
 /** Most rows of a pasted or opened table that are read. */
 export const TABLE_ROWS = 5000;
 
+/** Most characters of a cell, and cells of a row: one more than any field takes, so that what is longer is refused. */
+const CELL_LENGTH = 4001;
+const ROW_CELLS = 200;
+
 export interface TableRead {
   rows: string[][];
   separator: string;
   /** Rows beyond the first `TABLE_ROWS` were left out. */
   cut: boolean;
+  /** Cells or rows were longer than any that are read; their beginning is there. */
+  long: boolean;
 }
 
 /**
@@ -18,6 +24,7 @@ export function readTable(text: string): TableRead {
   const rows: string[][] = [];
   let separator = ",";
   let cut = false;
+  let long = false;
   Papa.parse<string[]>(text.replace(/^\uFEFF/, ""), {
     delimitersToGuess: ["\t", ";", ",", "|"],
     skipEmptyLines: "greedy",
@@ -28,10 +35,19 @@ export function readTable(text: string): TableRead {
         parser.abort();
         return;
       }
-      rows.push(data.map((cell) => cell.replace(/[\u00a0\u202f]/g, " ").trim()));
+      const held = data.length > ROW_CELLS ? data.slice(0, ROW_CELLS) : data;
+      long ||= held !== data || held.some((cell) => cell.length > CELL_LENGTH);
+      rows.push(
+        held.map((cell) =>
+          cell
+            .slice(0, CELL_LENGTH)
+            .replace(/[\u00a0\u202f]/g, " ")
+            .trim(),
+        ),
+      );
     },
   });
-  return { rows, separator, cut };
+  return { rows, separator, cut, long };
 }
 
 /** A table as CSV: a cell that a spreadsheet would take for a formula is written as text. */

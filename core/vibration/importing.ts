@@ -1,4 +1,5 @@
 import papa from "papaparse";
+import { decodeText } from "../table";
 import { readWavSoFar } from "./recording";
 import { LEAST_SAMPLES, MOST_SAMPLES, type Recording } from "./spectrum";
 
@@ -71,6 +72,12 @@ const TIME_UNITS: readonly [name: RegExp, perSecond: number][] = [
   [/(?<![\p{L}\p{N}])min(s|utes?)?(?![\p{L}\p{N}])/iu, 1 / 60],
 ];
 
+/** Longest line a logger writes, characters. */
+const LONGEST_LINE = 20_000;
+
+/** Fastest shaft there is, r/min; a logger that lost its pulse writes more, or less than nought. */
+const FASTEST_RPM = 30_000;
+
 /** Samples a second that a recording may have: slower says nothing of a shake, faster no logger writes. */
 const SLOWEST_HZ = 1;
 const FASTEST_HZ = 1e6;
@@ -100,14 +107,11 @@ function columnsOf(head: readonly string[] | null, width: number): Columns {
 const delimiterOf = (line: string): string => (line.includes(";") ? ";" : line.includes("\t") ? "\t" : ",");
 
 function importCsv(bytes: Uint8Array): Imported {
-  let text: string;
-  try {
-    text = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
-  } catch {
-    return { ok: false, why: "it is neither a WAV file nor text" };
-  }
+  const { text } = decodeText(bytes);
   const first = /[^\r\n]+/.exec(text)?.[0];
   if (!first) return { ok: false, why: "the file is empty" };
+  if (first.length > LONGEST_LINE || /(?![\t\r\n])\p{Cc}/u.test(first))
+    return { ok: false, why: "it is neither a WAV file nor lines of figures" };
   const delimiter = delimiterOf(first);
   const figure = (cell: string): number =>
     cell.trim() === "" ? NaN : Number(delimiter === "," ? cell : cell.replace(",", "."));
@@ -217,7 +221,13 @@ function evened(times: number[], lineOf: number[], { samples, unit, note }: Chos
     );
   }
   const every = Math.max(1, Math.ceil(count / TRACK_POINTS));
-  const track = rpms.flatMap((rpm, k) => (k % every === 0 && rpm > 0 ? [{ tS: times[k] - times[0], rpm }] : []));
+  const turns = (rpm: number): boolean => rpm > 0 && rpm <= FASTEST_RPM;
+  const track = rpms.flatMap((rpm, k) => (k % every === 0 && turns(rpm) ? [{ tS: times[k] - times[0], rpm }] : []));
+  const left = rpms.filter((rpm) => rpm < 0 || rpm > FASTEST_RPM).length;
+  if (left > 0)
+    notes.push(
+      `${left} of ${rpms.length} speeds were left out: below 0 or above ${FASTEST_RPM.toLocaleString("en")} rpm`,
+    );
   return {
     ok: true,
     recording: { samples: even, rateHz: 1 / step, channels: 1 },

@@ -73,6 +73,8 @@ export async function fillIndex(manager: EntityManager): Promise<void> {
 /** Words as the index takes them: each may be the beginning of one, all must be there. */
 const matchOf = (asked: string): string =>
   asked
+    // A NUL ends the question for the database, and leaves it with half a word.
+    .replace(/\p{Cc}/gu, " ")
     .split(/\s+/)
     .map((w) => w.replace(/"/g, ""))
     .filter((w) => /[\p{L}\p{N}]/u.test(w))

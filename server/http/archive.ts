@@ -1,33 +1,16 @@
 import { createWriteStream, rmSync } from "node:fs";
 import { dirname } from "node:path";
-import { Transform } from "node:stream";
 import { pipeline } from "node:stream/promises";
 import { Router } from "express";
 import { ARCHIVE_BYTES, routes } from "../../contract";
 import type { ArchiveDesk } from "../archive";
-import { refuse } from "../services";
+import { upTo } from "../papers";
 import { abortOnDisconnect } from "./abortOnDisconnect";
 import { endpoint, sendingEndpoint } from "./endpoint";
 import { jsonBody } from "./json";
 
 /** As many choices as an archive may have conflicts. */
 const BODY_LIMIT = "1mb";
-
-/** Lets so many bytes through and refuses what is longer. */
-function upTo(most: number): Transform {
-  let seen = 0;
-  return new Transform({
-    transform(chunk: Buffer, _encoding, next) {
-      seen += chunk.length;
-      if (seen <= most) return next(null, chunk);
-      try {
-        refuse("too_large", "archive", seen, `an archive of up to ${most / 1024 / 1024} MB`);
-      } catch (error) {
-        next(error as Error);
-      }
-    },
-  });
-}
 
 /** Archives out as a stream, and in by way of a look at what they would do. */
 export function archiveEndpoints(desk: ArchiveDesk): Router {
@@ -40,7 +23,7 @@ export function archiveEndpoints(desk: ArchiveDesk): Router {
   sendingEndpoint(router, routes.archiveIn, async (_incoming, req, res) => {
     const { token, path } = desk.place();
     try {
-      await pipeline(req, upTo(ARCHIVE_BYTES), createWriteStream(path));
+      await pipeline(req, upTo(ARCHIVE_BYTES, "archive", "an archive"), createWriteStream(path));
     } catch (error) {
       rmSync(dirname(path), { recursive: true, force: true });
       throw error;

@@ -16,9 +16,12 @@ export const onlyLocalHost: RequestHandler = (req, _res, next) => {
 /** A write that a browser sends must come from our own page. */
 export const onlyOwnOrigin: RequestHandler = (req, _res, next) => {
   const { origin } = req.headers;
-  if (req.method === "GET" || req.method === "HEAD" || origin === undefined) return next();
+  if (req.method === "GET" || req.method === "HEAD") return next();
+  const site = req.headers["sec-fetch-site"];
+  // A browser may leave the origin out, but says where the page came from all the same.
+  if (origin === undefined && (site === undefined || site === "same-origin" || site === "none")) return next();
   if (origin === `http://${req.headers.host}`) return next();
-  next(new Refused(refusal("forbidden", "origin", origin, "this program's own address")));
+  next(new Refused(refusal("forbidden", "origin", origin ?? String(site), "this program's own address")));
 };
 
 /** Writes a minute that one address may send: far above fast typing, far below a runaway loop. */

@@ -1,1 +1,2 @@
 export { Papers } from "./papers";
+export { upTo } from "./upTo";

@@ -1,11 +1,26 @@
-import { mkdirSync, readdirSync, rmSync, statSync } from "node:fs";
+import { randomUUID } from "node:crypto";
+import { createWriteStream, mkdirSync, readdirSync, rmSync, statSync } from "node:fs";
+import { open, rename } from "node:fs/promises";
 import { join } from "node:path";
-import { paperKinds, type PaperKind } from "../../contract";
-import { sweepFolder, writeWhole } from "../photos";
-import { refuse } from "../services";
+import type { Readable } from "node:stream";
+import { pipeline } from "node:stream/promises";
+import { PAPER_BYTES, paperKinds, type PaperKind } from "../../contract";
+import { sweepFolder } from "../photos/sweep";
+import { refuse } from "../services/refused";
+import { upTo } from "./upTo";
 
 const ULID_LENGTH = 26;
 const MAGIC = "%PDF-";
+
+async function beginningOf(path: string, length: number): Promise<string> {
+  const file = await open(path);
+  try {
+    const { buffer, bytesRead } = await file.read(Buffer.alloc(length), 0, length, 0);
+    return buffer.subarray(0, bytesRead).toString("latin1");
+  } finally {
+    await file.close();
+  }
+}
 
 /**
  * Printed sheets of jobs as PDF, in one folder beside the database. They are made from the page a person sees, in the
@@ -16,12 +31,24 @@ export class Papers {
     mkdirSync(folder, { recursive: true });
   }
 
-  /** Keeps a sheet in place of the one before. Refused where it is no PDF. */
-  async keep(jobId: string, which: PaperKind, bytes: Uint8Array): Promise<void> {
-    if (Buffer.from(bytes.subarray(0, MAGIC.length)).toString("latin1") !== MAGIC) {
-      refuse("invalid_input", "paper", bytes.length ? `${bytes.length} bytes of something else` : null, "a PDF");
+  /**
+   * Keeps a sheet in place of the one before, straight from where it comes to the disk. Refused where it is no PDF or
+   * larger than may be kept; the sheet before stays then.
+   */
+  async keep(jobId: string, which: PaperKind, from: Readable): Promise<void> {
+    mkdirSync(this.folder, { recursive: true });
+    const rest = `${this.pathOf(jobId, which)}.${randomUUID()}.part`;
+    try {
+      await pipeline(from, upTo(PAPER_BYTES, "paper", "a PDF"), createWriteStream(rest, { flush: true }));
+      const head = await beginningOf(rest, MAGIC.length);
+      if (head !== MAGIC) {
+        const bytes = statSync(rest).size;
+        refuse("invalid_input", "paper", bytes ? `${bytes} bytes of something else` : null, "a PDF");
+      }
+      await rename(rest, this.pathOf(jobId, which));
+    } finally {
+      rmSync(rest, { force: true });
     }
-    await writeWhole(this.pathOf(jobId, which), bytes);
   }
 
   pathOf(jobId: string, which: PaperKind): string {
@@ -38,6 +65,7 @@ export class Papers {
 
   /** Takes all of them away: they are made anew when they are asked for. */
   clear(): void {
+    mkdirSync(this.folder, { recursive: true });
     for (const name of readdirSync(this.folder)) rmSync(join(this.folder, name), { force: true });
   }
 

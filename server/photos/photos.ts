@@ -5,6 +5,7 @@ import type { Sharp } from "sharp";
 import type { PhotoAnswer } from "../../contract";
 import { FINE_PX, KEPT_PX, photoKinds } from "../../contract";
 import { refuse } from "../services";
+import { hasZeroedStretch } from "./damagedJpeg";
 import { HASH_LENGTH, sweepFolder } from "./sweep";
 import { writeWhole } from "./writeWhole";
 
@@ -30,7 +31,6 @@ export class Photos {
    */
   async store(bytes: Buffer, use: "show" | "measure" = "show"): Promise<PhotoAnswer> {
     const { default: sharp } = await import("sharp");
-    const open = () => sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: "error" });
     // An empty file is refused by the reader before it looks at anything.
     const about = bytes.length
       ? await sharp(bytes, { limitInputPixels: false })
@@ -60,7 +60,12 @@ export class Photos {
       const size = `${Math.round(pixels / 1e6)} megapixels`;
       return refuse("too_large", "photo", size, ACCEPTS, `this picture has ${size}: take it smaller, or scale it down`);
     }
-    const packed = await packedAnew(open(), use === "measure" ? FINE_PX : KEPT_PX).catch(() => null);
+    // A JPEG has no sums of its own: what its decoder only warns of is a lost part of the picture.
+    const failOn = about.format === "jpeg" ? "warning" : "error";
+    const open = () => sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn });
+    const packed = hasZeroedStretch(bytes)
+      ? null
+      : await packedAnew(open(), use === "measure" ? FINE_PX : KEPT_PX).catch(() => null);
     if (!packed) {
       const damaged = "this picture is damaged: it cannot be read to its end";
       return refuse("invalid_input", "photo", "a damaged file", ACCEPTS, damaged);

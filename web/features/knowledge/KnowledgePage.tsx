@@ -14,6 +14,7 @@ import { changesOf, importKnowledge, newItemId, withItem, withoutItem } from "..
 import { FaultEditor, ObservationEditor, TestEditor } from "./ItemEditor";
 import { WORD_NAMES } from "./LikelihoodField";
 import { saveAs } from "../../ui/saveAs";
+import { readTextFile } from "../../ui/readTextFile";
 import { useFilePick } from "../../ui/useFilePick";
 import { Press } from "../../ui/Press";
 
@@ -65,7 +66,7 @@ function TableFiles({
   const [refused, setRefused] = useState<string | null>(null);
   const save = (): void => saveAs("evidence-table.json", JSON.stringify(knowledge, null, 2));
   const load = async (chosen: File): Promise<void> => {
-    const read = importKnowledge(await chosen.text());
+    const read = importKnowledge((await readTextFile(chosen)).text);
     if (read.ok) keep(read.knowledge, `read from ${chosen.name}`.slice(0, 90));
     setRefused(read.ok ? null : read.why);
   };

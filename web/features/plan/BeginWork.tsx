@@ -22,6 +22,7 @@ import type { StageProps } from "../../data/stage";
 import { capital, countInWords, enumerate, uncapital } from "../../format/grammar";
 import { count, PLACE_NAMES } from "../../format/words";
 import { Answer } from "../../ui/Answer";
+import { readTextFile } from "../../ui/readTextFile";
 import { useFilePick } from "../../ui/useFilePick";
 import { Press } from "../../ui/Press";
 import { Coming } from "../../ui/states";
@@ -50,7 +51,7 @@ export function BeginWork({ view, edit, tabs, onOwn }: StageProps & { tabs: Reac
       : null;
   }, [workshop, view, diagnosis]);
   const take = async (file: File): Promise<void> => {
-    const outcome = readTemplate(await file.text());
+    const outcome = readTemplate((await readTextFile(file)).text);
     if ("trouble" in outcome) return setTrouble(`${file.name}: ${outcome.trouble}`);
     setTrouble(null);
     edit.create(

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import { Alert, Button, Input, Modal, Select } from "antd";
 import { Question } from "../../pieces/sheets/Question";
 import type { SheetView } from "../../../contract";
@@ -6,6 +7,7 @@ import type { Editor } from "../../data/saving";
 import { AUDIT_LIMIT, LINE_KIND_NAMES, WAY_NAMES } from "../../format/sheetWords";
 import { capital } from "../../format/grammar";
 import { count } from "../../format/words";
+import { readTextFile } from "../../ui/readTextFile";
 import { useFilePick } from "../../ui/useFilePick";
 import { Choice, TextField } from "../../ui/TextField";
 import { useImport, type RowChoice } from "./useImport";
@@ -51,10 +53,15 @@ const SHOWN = 200;
 /** A table pasted from a spreadsheet, or a sheet saved as a file: looked through before anything is kept. */
 export function ImportDialog({ view, edit, onClose }: { view: SheetView; edit: Editor; onClose: () => void }) {
   const model = useImport(view, edit);
+  const [note, setNote] = useState<string | null>(null);
   const picker = useFilePick(
     ".csv,.tsv,.txt,.json,text/csv,application/json",
     "Table or sheet",
-    ([chosen]) => void chosen.text().then(model.setText),
+    ([chosen]) =>
+      void readTextFile(chosen).then((read) => {
+        model.setText(read.text);
+        setNote(read.note);
+      }),
   );
   const { file, table } = model;
   const flagged = model.drafts.filter((d) => flagsOf(d).length || d.disagrees).length;
@@ -131,11 +138,21 @@ export function ImportDialog({ view, edit, onClose }: { view: SheetView; edit: E
             placeholder={"Paste a table here: from a spreadsheet, or lines such as\nBottom plate\t90 in-lb\tM6\t8.8"}
             autoSize={{ minRows: 3, maxRows: 8 }}
             value={model.text}
-            onChange={(e) => model.setText(e.target.value)}
+            onChange={(e) => {
+              model.setText(e.target.value);
+              setNote(null);
+            }}
           />
           <Button onClick={picker.pick}>Open a file</Button>
           {picker.field}
         </div>
+        {note && <Alert type="warning" title={note} />}
+        {table?.long && (
+          <Alert
+            type="warning"
+            title="Some cells or rows are longer than any that are read: only their beginning is here."
+          />
+        )}
         {table?.cut && <Alert type="warning" title="Only the first 5000 rows are read." />}
         {file && !file.ok && <Alert type="error" title={FILE_TROUBLE[file.why]} description={file.detail} />}
         {file?.ok && <MergeList model={model} />}

@@ -10,6 +10,7 @@ import { builtText, LINE_KIND_NAMES } from "../../format/sheetWords";
 import { count } from "../../format/words";
 import { SavedState } from "../../pieces/saving/SavingTrouble";
 import { Answer } from "../../ui/Answer";
+import { readTextFile } from "../../ui/readTextFile";
 import { useFilePick } from "../../ui/useFilePick";
 import { Tag } from "../../ui/pictograms";
 import { AsLastRead, Coming, Empty } from "../../ui/states";
@@ -73,7 +74,11 @@ export function SheetsPage() {
     );
     if (!read.bad.length) void navigate(`/sheets/${id}`);
   };
-  const picker = useFilePick(".json,application/json", "Sheet", ([chosen]) => void chosen.text().then(open));
+  const picker = useFilePick(
+    ".json,application/json",
+    "Sheet",
+    ([chosen]) => void readTextFile(chosen).then(({ text }) => open(text)),
+  );
   const words = filter.trim().toLowerCase();
   const sheets = (data?.sheets ?? []).filter((s) =>
     `${s.name} ${s.title} ${s.vehicles.map((v) => v.tag).join(" ")}`.toLowerCase().includes(words),

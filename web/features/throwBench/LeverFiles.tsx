@@ -1,6 +1,7 @@
 import { Button } from "antd";
 import { useState } from "react";
 import type { Gearbox } from "../../../core";
+import { readTextFile } from "../../ui/readTextFile";
 import { useFilePick } from "../../ui/useFilePick";
 import { type BenchSetup, readLevers, writeLevers, type LeversFile } from "../../../domain";
 import { saveAs } from "../../ui/saveAs";
@@ -17,7 +18,7 @@ export function LeverFiles({
 }) {
   const [why, setWhy] = useState<string | null>(null);
   const take = async (file: File): Promise<void> => {
-    const read = readLevers(await file.text());
+    const read = readLevers((await readTextFile(file)).text);
     setWhy(read.ok ? null : read.why);
     if (read.ok) onImport(read.file);
   };
