@@ -19,6 +19,9 @@ export class Unreachable extends Error {
   readonly offline = true;
 }
 
+/** The server answered, but not as this page expects: another version of the program, or a fault in it. */
+export class NotUnderstood extends Error {}
+
 export const isUnreachable = (error: unknown): boolean => error instanceof Unreachable;
 
 /** Reads are tried again so often, after waits that double and differ from tab to tab, while nobody answers. */
@@ -224,7 +227,9 @@ export async function post<N extends "change" | "undo" | "redo">(
   if (response.ok) {
     const parsed = routes[name].response.safeParse(data);
     if (parsed.success) return parsed.data as ResponseOf<N>;
-    throw new Error(`the answer of ${routes[name].path} is not what the contract says: ${parsed.error.message}`);
+    throw new NotUnderstood(
+      `the answer of ${routes[name].path} is not what the contract says: ${parsed.error.message}`,
+    );
   }
   if (isRefusal(data)) throw { offline: false, refusal: data } satisfies ApiError;
   if (response.status >= 500) throw { offline: true } satisfies ApiError;

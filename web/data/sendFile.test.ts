@@ -2,7 +2,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { z } from "zod";
 import { refusal } from "../../contract";
-import { isUnreachable } from "./api";
+import { isUnreachable, NotUnderstood } from "./api";
 import { refusedText, sendFile, type Upload } from "./sendFile";
 
 /** A request that the test answers. */
@@ -76,13 +76,19 @@ describe("sending a file", () => {
   it.each([
     ["a lost network", (r: FakeRequest) => r.onerror()],
     ["a server that does not answer in time", (r: FakeRequest) => r.ontimeout()],
-    ["an answer that is none", (r: FakeRequest) => r.answer(200, { other: 1 })],
     ["an error that says nothing", (r: FakeRequest) => r.answer(500, null)],
   ])("says that it did not arrive: %s", async (_, fail) => {
     const { result } = send();
     fail(FakeRequest.last);
     const error: unknown = await result.catch((e: unknown) => e);
     expect(isUnreachable(error)).toBe(true);
+  });
+
+  it("says that an answer was none: the file arrived, and would be answered so again", async () => {
+    const { result } = send();
+    FakeRequest.last.answer(200, { other: 1 });
+    const error: unknown = await result.catch((e: unknown) => e);
+    expect([error instanceof NotUnderstood, isUnreachable(error)]).toEqual([true, false]);
   });
 
   it("is called off without a word", async () => {

@@ -1,6 +1,6 @@
 import type { z } from "zod";
 import { isRefusal, refusal, type Refusal } from "../../contract";
-import { Unreachable } from "./api";
+import { NotUnderstood, Unreachable } from "./api";
 
 /** Longest wait for a file to be taken in, ms. */
 const UPLOAD_MS = 60_000;
@@ -15,8 +15,8 @@ export interface Upload<T> {
 }
 
 /**
- * Sends one file; says how much of it is on its way. Throws a refusal, Unreachable where
- * the server does not answer, or an AbortError when called off.
+ * Sends one file; says how much of it is on its way. Throws a refusal, Unreachable where the server does not answer,
+ * NotUnderstood where its answer is none, or an AbortError when called off.
  */
 export function sendFile<T>(
   to: Upload<T>,
@@ -45,6 +45,8 @@ export function sendFile<T>(
       const read = to.answer.safeParse(answer);
       if (request.status === 200 && read.success) resolve(read.data);
       else if (isRefusal(answer)) reject(answer);
+      // Arrived and answered: to send it again would be answered so again.
+      else if (request.status === 200) reject(new NotUnderstood(`the answer to ${to.called} is not what it should be`));
       else lost();
     };
     const callOff = (): void => {

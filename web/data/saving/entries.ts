@@ -45,10 +45,13 @@ export interface Aside {
   raw: string;
 }
 
+/** A time that can be shown: one that cannot stops the screen that shows it. */
+const time = z.string().refine((text) => !Number.isNaN(Date.parse(text)));
+
 const head = {
   key: z.string().min(1),
   tab: z.string(),
-  queuedAt: z.string(),
+  queuedAt: time,
   sent: z.boolean(),
   trouble: refusalSchema.shape.error.nullable(),
 };
@@ -72,6 +75,58 @@ export function withoutBlob(entry: KeptEntry): Entry {
   const rest: KeptEntry = { ...entry };
   delete rest.blob;
   return rest;
+}
+
+const ID = /^[0-9A-HJKMNP-TV-Z]{26}$/;
+
+/** Ids of other records that some data names. */
+function idsIn(value: unknown, into: Set<string>): Set<string> {
+  if (typeof value === "string") {
+    if (ID.test(value)) into.add(value);
+  } else if (typeof value === "object" && value !== null) {
+    for (const inner of Object.values(value)) idsIn(inner, into);
+  }
+  return into;
+}
+
+/** What an entry does to records, as far as the order of two entries goes by it. */
+function touched(entry: Entry) {
+  const own = new Set<string>();
+  const made = new Set<string>();
+  const named = new Set<string>();
+  let ends = false;
+  const operations = entry.kind === "change" || entry.kind === "file" ? entry.request.operations : [];
+  for (const op of operations) {
+    own.add(op.id);
+    if (op.op === "create") made.add(op.id);
+    // What is closed or goes takes no more of what names it.
+    if (op.op === "delete" || (op.op === "update" && "closedAt" in op.data)) ends = true;
+    if (op.op === "create" || op.op === "update") idsIn(op.data, named);
+  }
+  return { own, made, named, ends };
+}
+
+const share = (a: ReadonlySet<string>, b: ReadonlySet<string>): boolean => [...a].some((id) => b.has(id));
+
+/**
+ * Whether an entry must not go out before an earlier one: they change one record, it names a record the earlier one
+ * makes, it closes or removes what the earlier one names, or one of them takes back what was done in the same place.
+ */
+export function waitsFor(entry: Entry, earlier: Entry): boolean {
+  const steps = (e: Entry): boolean => e.kind === "undo" || e.kind === "redo";
+  if (steps(entry) || steps(earlier)) return entry.request.scope === earlier.request.scope;
+  const [now, before] = [touched(entry), touched(earlier)];
+  return share(now.own, before.own) || share(now.named, before.made) || (now.ends && share(now.own, before.named));
+}
+
+/** Whether a newer edit says anew what a refused one said: the same fields of the same record. */
+export function mends(next: Entry, refused: Entry): boolean {
+  if (!refused.trouble || next.kind !== "change" || refused.kind !== "change") return false;
+  if (next.request.operations.length !== 1 || refused.request.operations.length !== 1) return false;
+  const [a] = refused.request.operations;
+  const [b] = next.request.operations;
+  if (a.op !== "update" || b.op !== "update" || a.id !== b.id || a.resource !== b.resource) return false;
+  return Object.keys(a.data).every((key) => key in b.data);
 }
 
 /** Whose edit it is: only edits of one person are ever put together. */

@@ -1,4 +1,4 @@
-export { foreign, heldBy, nextOut, saving } from "./queue";
+export { foreign, heldBy, nextOut, saving, unanswered } from "./queue";
 export type { SavingState } from "./queue";
 export { insisted, labelOf, type Aside, type Entry, type KeptEntry } from "./entries";
 export { oneWithPending, withPending } from "./overlay";

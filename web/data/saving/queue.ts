@@ -1,5 +1,5 @@
 import { createSlice, type PayloadAction } from "@reduxjs/toolkit";
-import { type Aside, type Entry, shopOf } from "./entries";
+import { type Aside, type Entry, shopOf, waitsFor } from "./entries";
 
 export type { Entry } from "./entries";
 
@@ -75,9 +75,26 @@ export const saving = createSlice({
 export const isOurs = (entry: Entry, shopId: string | null): boolean =>
   shopId === null || shopOf(entry) === null || shopOf(entry) === shopId;
 
-/** What is to go out next: the first of this shop's. */
-export const nextOut = (state: Pick<SavingState, "pending" | "shopId">): Entry | null =>
-  state.pending.find((e) => isOurs(e, state.shopId)) ?? null;
+/**
+ * What is to go out next: the first of this shop's that neither waits for a person's answer nor for an entry that does.
+ * `later` are entries whose own try failed a moment ago: they wait, and only what depends on them with them.
+ */
+export function nextOut(
+  state: Pick<SavingState, "pending" | "shopId">,
+  later: ReadonlySet<string> = new Set(),
+): Entry | null {
+  const stuck: Entry[] = [];
+  for (const entry of state.pending) {
+    if (!isOurs(entry, state.shopId)) continue;
+    if (entry.trouble || later.has(entry.key) || stuck.some((s) => waitsFor(entry, s))) stuck.push(entry);
+    else return entry;
+  }
+  return null;
+}
+
+/** Entries of this shop that a person has to decide about, the oldest first. */
+export const unanswered = (state: Pick<SavingState, "pending" | "shopId">): Entry[] =>
+  state.pending.filter((e) => e.trouble && isOurs(e, state.shopId));
 
 /** Edits that wait for another shop's data to come back to this address. */
 export const foreign = (state: Pick<SavingState, "pending" | "shopId">): Entry[] =>

@@ -1,6 +1,15 @@
 import { ulid } from "ulid";
 import { openDB, type DBSchema, type IDBPDatabase } from "idb";
-import { merged, readEntry, withKnownVersions, withoutBlob, type Aside, type Entry, type KeptEntry } from "./entries";
+import {
+  mends,
+  merged,
+  readEntry,
+  withKnownVersions,
+  withoutBlob,
+  type Aside,
+  type Entry,
+  type KeptEntry,
+} from "./entries";
 
 /** Versions the server has acknowledged: later edits of our own build on them. */
 interface Known {
@@ -58,6 +67,7 @@ export class MemoryShelf implements Shelf {
 
   add(entry: KeptEntry): Promise<void> {
     const last = [...this.entries.values()].sort(byKey).at(-1);
+    for (const before of this.entries.values()) if (mends(entry, before)) this.entries.delete(before.key);
     const one = last && merged(last, entry);
     if (one) this.entries.set(one.key, one);
     else if (!this.entries.has(entry.key)) this.entries.set(entry.key, entry);
@@ -141,7 +151,7 @@ export class BrowserShelf implements Shelf {
         await cursor.delete();
       }
     }
-    const put = await aside.getAll();
+    const put = (await aside.getAll()).map(asAside);
     await tx.done;
     return { entries: entries.sort(byKey), aside: put };
   }
@@ -151,6 +161,11 @@ export class BrowserShelf implements Shelf {
     const last = await tx.store.openCursor(null, "prev");
     const before = last && readEntry(last.value);
     const one = before && merged(before, entry);
+    // What was refused and is now said anew is mended: the refused one goes.
+    for (const value of await tx.store.getAll()) {
+      const refused = readEntry(value);
+      if (refused && mends(entry, refused)) await tx.store.delete(refused.key);
+    }
     if (one) await tx.store.put(one);
     else if (!(await tx.store.get(entry.key))) await tx.store.put(entry);
     await tx.done;
@@ -211,6 +226,13 @@ export class BrowserShelf implements Shelf {
     this.db.close();
   }
 }
+
+/** What was set apart can itself be damaged: it is shown all the same. */
+const asAside = ({ key, at, raw }: Partial<Aside>): Aside => ({
+  key: String(key),
+  at: typeof at === "string" && !Number.isNaN(Date.parse(at)) ? at : new Date(0).toISOString(),
+  raw: typeof raw === "string" ? raw : rawText(raw),
+});
 
 function rawText(value: unknown): string {
   try {

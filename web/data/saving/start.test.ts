@@ -4,12 +4,14 @@ import "fake-indexeddb/auto";
 import fc from "fast-check";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { ulid } from "ulid";
-import type { Operation } from "../../../contract";
+import type { ChangeRequest, Operation } from "../../../contract";
 import { drained, editIn, pause, TestBrowser, type Tab } from "../../../tests/web/browser";
 import { steps, wrongAfter } from "../../../tests/web/interleave";
 import { LossyServer } from "../../../tests/web/lossyServer";
 import { makeStore } from "../store";
-import { startSaving } from ".";
+import { NotUnderstood } from "../api";
+import { saving, startSaving } from ".";
+import { holdBlob } from "./blobs";
 import type { KeptEntry } from "./entries";
 import { BrowserShelf } from "./shelf";
 
@@ -247,16 +249,140 @@ describe("edits of another shop", () => {
 });
 
 describe("a refusal", () => {
-  it("waits for the person, keeps what comes after, and goes out again or is given up", async () => {
+  it("waits for the person, lets what does not depend on it out, and goes out again or is given up", async () => {
     const t = tab();
     await t.saving.settled();
     type(t, "no such field");
     add(t);
-    await vi.waitFor(() => expect(state(t).pending[0]?.trouble?.code).toBe("conflict"));
-    expect([state(t).pending.length, state(t).line.is]).toEqual([2, "idle"]);
+    await vi.waitFor(() => expect(server.written).toHaveLength(1));
+    await vi.waitFor(() => expect(state(t).pending.map((e) => e.trouble?.code)).toEqual(["conflict"]));
+    expect(state(t).line.is).toBe("idle");
     await t.saving.resolve(state(t).pending[0].key, null);
     await drained([t]);
     expect(server.written).toHaveLength(1);
+  });
+
+  it("holds what depends on it: the same record, what names a record it makes, and the close of its job", async () => {
+    const refusing = new Set<string>();
+    const sent: string[] = [];
+    const t = await alone(
+      () => BrowserShelf.open(`refused-${(n += 1)}`),
+      (entry) => {
+        const [op] = (entry.request as ChangeRequest).operations;
+        if (refusing.has(op.id)) {
+          const error = { code: "invalid_input", field: "x", message: "no", got: null, accepts: "yes" };
+          return Promise.reject({ offline: false, refusal: { error } });
+        }
+        sent.push(op.id);
+        return server.receive(entry);
+      },
+    );
+    const [job, group, other] = [ulid(), ulid(), ulid()];
+    server.values.set(job, { version: 1, data: {} });
+    refusing.add(group);
+    const create = (resource: "torqueGroup" | "signature" | "step", id: string, data: object): string =>
+      editIn(t, null, [{ op: "create", resource, id, data: data as Record<string, unknown> }], `make ${id}`);
+    create("torqueGroup", group, { jobId: job });
+    create("signature", ulid(), { jobId: job, groupId: group });
+    editIn(t, null, [{ op: "update", resource: "torqueGroup", id: group, version: 1, data: { name: "a" } }], "name");
+    editIn(t, null, [{ op: "update", resource: "job", id: job, version: 1, data: { bay: "2" } }], "bay");
+    create("step", other, { jobId: job });
+    editIn(
+      t,
+      null,
+      [{ op: "update", resource: "job", id: job, version: 1, data: { closedAt: "2026-11-27" } }],
+      "close",
+    );
+    await vi.waitFor(() => expect(sent).toEqual([job, other]));
+    await pause(20);
+    expect(state(t).pending.map((e) => e.trouble?.code ?? null)).toEqual(["invalid_input", null, null, null]);
+    refusing.clear();
+    await t.saving.resolve(state(t).pending[0].key, (kept) => ({ ...kept, trouble: null }));
+    await drained([t]);
+    expect(sent.slice(2, 3)).toEqual([group]);
+    expect(sent.at(-1)).toBe(job);
+    expect(sent).toHaveLength(6);
+  });
+
+  it("is mended by saying the same field anew", async () => {
+    const t = tab();
+    await t.saving.settled();
+    type(t, "refused");
+    await vi.waitFor(() => expect(state(t).pending[0]?.trouble?.code).toBe("conflict"));
+    server.values.set(FIELD, { version: 1, data: {} });
+    type(t, "right");
+    await drained([t]);
+    expect(server.values.get(FIELD)?.data.text).toBe("right");
+    expect(server.written).toHaveLength(1);
+  });
+
+  it("an answer that is not understood holds one edit and none of the others, and is tried at the next load", async () => {
+    let understands = false;
+    const name = `answers-${(n += 1)}`;
+    const send = (entry: KeptEntry) =>
+      understands || entry.request.scope !== "shop" || (entry.kind === "change" && entry.request.label !== "odd")
+        ? server.receive(entry)
+        : server.receive(entry).then(() => Promise.reject(new NotUnderstood("?")));
+    const t = await alone(() => BrowserShelf.open(name), send);
+    editIn(t, null, [{ op: "create", resource: "step", id: ulid(), data: { text: "x" } }], "odd");
+    for (let i = 0; i < 3; i++) add(t);
+    await vi.waitFor(() => expect(server.written).toHaveLength(4));
+    await vi.waitFor(() => expect(state(t).pending.map((e) => e.trouble?.field)).toEqual(["answer"]));
+    expect(state(t).pending[0].trouble?.message).toContain("does not understand");
+    t.saving.stop();
+    understands = true;
+    const again = await alone(() => BrowserShelf.open(name), send);
+    await drained([again]);
+    expect(server.written).toHaveLength(4);
+  });
+
+  it("a file that does not get through does not hold the others", async () => {
+    let through = false;
+    const t = await alone(
+      () => BrowserShelf.open(`files-${(n += 1)}`),
+      (entry) => (entry.kind === "file" && !through ? Promise.reject({ offline: true }) : server.receive(entry)),
+    );
+    const key = ulid();
+    holdBlob(key, new Blob(["boot"]));
+    t.store.dispatch(
+      saving.actions.enqueued({
+        key,
+        tab: "a",
+        queuedAt: new Date().toISOString(),
+        sent: false,
+        trouble: null,
+        kind: "file",
+        upload: { to: "photo", name: "boot.jpg", bytes: 4 },
+        request: {
+          id: ulid(),
+          scope: "shop",
+          label: "Photo",
+          operations: [{ op: "create", resource: "photo", id: ulid(), data: {} }],
+        },
+      } as never),
+    );
+    for (let i = 0; i < 3; i++) add(t);
+    await vi.waitFor(() => expect(server.written).toHaveLength(3));
+    await vi.waitFor(() => expect(heldBy(state(t))).toBe("no connection"));
+    expect(state(t).pending.map((e) => e.kind)).toEqual(["file"]);
+    through = true;
+    window.dispatchEvent(new Event("online"));
+    await drained([t]);
+    expect(server.written).toHaveLength(4);
+  });
+});
+
+describe("entries the browser kept badly", () => {
+  it("are set apart where their time is none, and the others go out", async () => {
+    const name = `times-${(n += 1)}`;
+    const shelf = await BrowserShelf.open(name);
+    const entry = { key: ulid(), tab: "a", queuedAt: "half past", sent: false, trouble: null, kind: "change" };
+    await shelf.add({ ...entry, request: { id: ulid(), scope: "shop", label: "x", operations: [] } } as never);
+    shelf.close();
+    const t = await alone(() => BrowserShelf.open(name));
+    add(t);
+    await vi.waitFor(() => expect(server.written).toHaveLength(1));
+    expect(state(t).aside.map((a) => a.raw)).toEqual([expect.stringContaining("half past")]);
   });
 });
 

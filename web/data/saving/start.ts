@@ -1,7 +1,7 @@
-import type { ChangeAnswer } from "../../../contract";
 import { ulid } from "ulid";
 import { refusalIn } from "../../format/apiError";
-import { api } from "../api";
+import { refusal, type ChangeAnswer } from "../../../contract";
+import { api, NotUnderstood } from "../api";
 import { saveDrafts } from "../../ui/useDraft";
 import type { AppStore } from "../store";
 import { intoCaches } from "./caches";
@@ -23,6 +23,16 @@ const LONGEST_RETRY_MS = 30_000;
 const PASSING = new Set(["storage", "rate_limited"]);
 
 const NO_CONNECTION = "no connection";
+
+/** What a person reads of an entry whose answer was not understood; it is told by this field, and tried at the next load. */
+const NOT_UNDERSTOOD_FIELD = "answer";
+const notUnderstood = refusal(
+  "internal",
+  NOT_UNDERSTOOD_FIELD,
+  null,
+  "the same again after the page was loaded anew",
+  "the program answered in a way this page does not understand; the entry is kept",
+).error;
 
 /** What has to be read anew after a write. Jobs are not among it: what was acknowledged is in them already. */
 function tagsOf(records: ChangeAnswer["records"]): Parameters<typeof api.util.invalidateTags>[0] {
@@ -49,7 +59,7 @@ export interface SavingParts {
 type Told = { type: "queue" } | { type: "records"; records: ChangeAnswer["records"]; at: string };
 
 export interface Saving {
-  /** Takes the first entry's trouble away: by insisting on it, or by giving it up. */
+  /** Takes an entry's trouble away: by insisting on it, or by giving it up. */
   resolve(key: string, by: ((entry: KeptEntry) => KeptEntry) | null): Promise<void>;
   remove(key: string): Promise<void>;
   removeAside(key: string): Promise<void>;
@@ -77,6 +87,8 @@ export function startSaving(store: AppStore, parts: SavingParts = ofBrowser()): 
   const begun = new Set<string>();
   let retry: ReturnType<typeof setTimeout> | undefined;
   let tries = 0;
+  /** Files that did not get through a moment ago: the others need not wait for them. */
+  const later = new Set<string>();
   let draining: Promise<void> | null = null;
   let again = false;
 
@@ -90,6 +102,9 @@ export function startSaving(store: AppStore, parts: SavingParts = ofBrowser()): 
     const left = spilt();
     for (const entry of left.entries) await shelf.add(entry);
     for (const raw of left.unreadable) await shelf.putAside(raw);
+    // The page was loaded anew, perhaps in a newer version: it may understand now.
+    for (const e of (await shelf.stock()).entries)
+      if (e.trouble?.field === NOT_UNDERSTOOD_FIELD) await shelf.change(e.key, (kept) => ({ ...kept, trouble: null }));
     await refresh([]);
   })();
 
@@ -134,14 +149,15 @@ export function startSaving(store: AppStore, parts: SavingParts = ofBrowser()): 
       });
   }
 
-  /** Sends the first entry of this shop. False where there is none, or it has to wait. */
+  /** Sends the next entry of this shop. False where there is none, or all have to wait. */
   async function sendOne(): Promise<boolean> {
     const stock = await shelf.stock();
     const { shopId } = store.getState().saving;
-    const head = nextOut({ pending: stock.entries, shopId });
-    const entry = head && !head.trouble ? await shelf.take(head.key) : null;
+    const head = nextOut({ pending: stock.entries, shopId }, later);
+    const entry = head ? await shelf.take(head.key) : null;
     if (!entry) {
-      store.dispatch(rested());
+      if (later.size) waitFor(NO_CONNECTION);
+      else store.dispatch(rested());
       store.dispatch(mirrored({ ...stock, settled: [] }));
       return false;
     }
@@ -152,7 +168,7 @@ export function startSaving(store: AppStore, parts: SavingParts = ofBrowser()): 
     } catch (error) {
       return failed(entry, error);
     }
-    tries = 0;
+    if (!later.size) tries = 0;
     const versions = Object.fromEntries(answer.records.map(({ record }) => [record.id, record.version]));
     await shelf.done(entry.key, versions);
     taken(answer.records, answer.change.at);
@@ -171,9 +187,14 @@ export function startSaving(store: AppStore, parts: SavingParts = ofBrowser()): 
   async function failed(entry: KeptEntry, error: unknown): Promise<boolean> {
     if (stopped.signal.aborted) return false;
     const said = refusalIn(error);
-    if (!said) return later(NO_CONNECTION);
-    const trouble = said.error;
-    if (PASSING.has(trouble.code)) return later(trouble.message);
+    if (!said && !(error instanceof NotUnderstood)) {
+      // A large file fails where a line of text gets through: the others are tried before anything is held.
+      if (entry.kind !== "file") return waitFor(NO_CONNECTION);
+      later.add(entry.key);
+      return true;
+    }
+    const trouble = said?.error ?? notUnderstood;
+    if (PASSING.has(trouble.code)) return waitFor(trouble.message);
     if (
       trouble.code === "forbidden" &&
       trouble.field === "shopId" &&
@@ -194,13 +215,14 @@ export function startSaving(store: AppStore, parts: SavingParts = ofBrowser()): 
       reused ? ({ ...kept, sent: false, request: { ...kept.request, id: ulid() } } as KeptEntry) : { ...kept, trouble },
     );
     if (reused) return true;
-    store.dispatch(rested());
     await refresh([]);
     tabs.tell({ type: "queue" } satisfies Told);
-    return false;
+    // The others do not wait for a person's answer to this one.
+    return true;
   }
 
-  function later(why: string): false {
+  function waitFor(why: string): false {
+    later.clear();
     store.dispatch(held(why));
     const wait = Math.min(LONGEST_RETRY_MS, FIRST_RETRY_MS * 2 ** tries) * (0.5 + random());
     tries += 1;

@@ -1,9 +1,10 @@
-import { Button, Modal } from "antd";
+import { Button, Modal, Popconfirm } from "antd";
 import { useContext, useState } from "react";
+import { capital } from "../../format/grammar";
 import { dayText, timeText } from "../../format/words";
 import { api } from "../../data/api";
 import { useAppDispatch, useAppSelector } from "../../data/hooks";
-import { foreign, heldBy, insisted, labelOf, nextOut, SavingContext, type Entry } from "../../data/saving";
+import { foreign, heldBy, insisted, labelOf, SavingContext, unanswered, type Entry } from "../../data/saving";
 import { saveAs } from "../../ui/saveAs";
 import { useUnkept } from "../../ui/useDraft";
 import { differences } from "../../data/versions";
@@ -21,16 +22,18 @@ export function SavedState() {
   const unkept = useUnkept();
   const elsewhere = foreign(state);
   const waiting = state.pending.length - elsewhere.length;
-  const stopped = Boolean(nextOut(state)?.trouble);
+  const asked = unanswered(state).length;
   const notes = [
     unkept === "refused" && "one field needs another value",
     state.memoryOnly && (waiting ? "keep this tab open: the browser stores nothing" : "the browser stores nothing"),
     elsewhere.length > 0 && `${edits(elsewhere.length)} for another shop`,
     state.aside.length > 0 && `${edits(state.aside.length)} could not be read`,
   ].filter(Boolean);
-  const why = stopped ? "needs your answer" : heldBy(state);
+  const need = asked === 1 ? "needs your answer" : "need your answer";
+  const answer = asked === waiting ? need : `${asked} ${need}`;
+  const why = heldBy(state) ?? (asked ? answer : null);
   const text =
-    waiting && (why || stopped)
+    waiting && why
       ? `${edits(waiting)} waiting: ${why}`
       : waiting || unkept === "typing"
         ? "Saving"
@@ -65,20 +68,31 @@ function WaitingEdits({ open, onClose }: { open: boolean; onClose: () => void })
     if (kept?.blob) saveAs(entry.kind === "file" ? entry.upload.name : "file", kept.blob, kept.blob.type);
     else saveAs(`edit-${entry.key}.json`, JSON.stringify(entry.request, null, 2), "application/json");
   };
-  const lines = (list: Entry[], removable: boolean) => (
+  const lines = (list: Entry[]) => (
     <ul className={`lined ${css.waitlist}`}>
       {list.map((e) => (
         <li key={e.key}>
-          <span>{labelOf(e)}</span>
+          <span>
+            {labelOf(e)}
+            {e.trouble && <span className={css.reason}>{capital(e.trouble.message)}.</span>}
+          </span>
           <span className="lb">{momentText(e.queuedAt)}</span>
+          {e.trouble && (
+            <Button size="small" onClick={() => void saving?.resolve(e.key, insisted)}>
+              Try again
+            </Button>
+          )}
           <Button size="small" onClick={() => void save(e)}>
             Save as a file
           </Button>
-          {removable && (
-            <Button size="small" onClick={() => void saving?.remove(e.key)}>
-              Remove
-            </Button>
-          )}
+          <Popconfirm
+            title="Leave this edit out? It is not in the book."
+            okText="Leave it out"
+            cancelText="Keep it"
+            onConfirm={() => void saving?.remove(e.key)}
+          >
+            <Button size="small">Leave it out</Button>
+          </Popconfirm>
         </li>
       ))}
     </ul>
@@ -94,7 +108,7 @@ function WaitingEdits({ open, onClose }: { open: boolean; onClose: () => void })
       {own.length > 0 && (
         <>
           <h3 className="hd2">Waiting to be saved</h3>
-          {lines(own, false)}
+          {lines(own)}
         </>
       )}
       {elsewhere.length > 0 && (
@@ -104,7 +118,7 @@ function WaitingEdits({ open, onClose }: { open: boolean; onClose: () => void })
             These edits were made in another shop’s data at this address. They are kept here and saved as soon as that
             data is opened again.
           </p>
-          {lines(elsewhere, true)}
+          {lines(elsewhere)}
         </>
       )}
       {state.aside.length > 0 && (
@@ -137,7 +151,9 @@ export function SavingTrouble() {
   const dispatch = useAppDispatch();
   const saving = useContext(SavingContext);
   const state = useAppSelector((s) => s.saving);
-  const entry = nextOut(state);
+  // Put off: everything else goes on, and the line in the head still says that it waits.
+  const [putOff, setPutOff] = useState<ReadonlySet<string>>(new Set());
+  const entry = unanswered(state).find((e) => !putOff.has(e.key)) ?? null;
   const trouble = entry?.trouble ?? null;
   const drop = async (): Promise<void> => {
     if (entry) await saving?.resolve(entry.key, null);
@@ -157,8 +173,11 @@ export function SavingTrouble() {
       closable={false}
       title={isConflict ? "Somebody changed this since you opened it" : "This could not be saved"}
       footer={[
+        <Button key="later" onClick={() => entry && setPutOff(new Set([...putOff, entry.key]))}>
+          Decide later
+        </Button>,
         <Button key="drop" onClick={() => void drop()}>
-          {isConflict ? "Take theirs" : "Leave it"}
+          {isConflict ? "Take theirs" : "Leave it out"}
         </Button>,
         <Button key="keep" type="primary" onClick={() => void keep()}>
           {isConflict ? "Keep mine" : "Try again"}

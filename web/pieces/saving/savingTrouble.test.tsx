@@ -130,7 +130,10 @@ describe("how the edits of this page stand", () => {
     const [foreign, damaged] = list.getAllByRole("listitem");
     expect(plainText(foreign)).toContain("Mount: height");
     expect(plainText(damaged.querySelector("span"))).toHaveLength(60);
-    await user.click(within(foreign).getByRole("button", { name: "Remove" }));
+    await user.click(within(foreign).getByRole("button", { name: "Leave it out" }));
+    // Asked once more: nobody loses an edit by a slip.
+    expect(keeper.remove).not.toHaveBeenCalled();
+    await user.click(within(await screen.findByRole("tooltip")).getByRole("button", { name: "Leave it out" }));
     expect(keeper.remove).toHaveBeenCalledWith("B1");
     await user.click(within(damaged).getByRole("button", { name: "Remove" }));
     expect(keeper.removeAside).toHaveBeenCalledWith("broken");
@@ -186,9 +189,29 @@ describe("an edit the server did not take", () => {
     const dialog = within(await screen.findByRole("dialog", { name: "This could not be saved" }));
     expect(dialog.getByText("Knuckle: name: the name is empty")).toBeTruthy();
     expect(dialog.getByText("Accepted: 1 to 80 letters")).toBeTruthy();
-    await user.click(dialog.getByRole("button", { name: "Leave it" }));
+    await user.click(dialog.getByRole("button", { name: "Leave it out" }));
     expect(keeper.resolve).toHaveBeenLastCalledWith("A1", null);
     await user.click(dialog.getByRole("button", { name: "Try again" }));
+    expect(keeper.resolve).toHaveBeenLastCalledWith("A1", insisted);
+  });
+
+  it("can be decided later: the line in the head keeps saying so, and each edit says why it waits", async () => {
+    const refused = {
+      code: "invalid_input",
+      field: "x",
+      message: "the value is over 30000 rpm",
+      got: 1,
+      accepts: "less",
+    };
+    const { user, keeper } = shown([waiting("A1", { trouble: refused } as Partial<Entry>), waiting("A2")]);
+    await user.click(await screen.findByRole("button", { name: "Decide later" }));
+    await waitFor(() => expect(screen.queryByRole("dialog", { name: "This could not be saved" })).toBeNull());
+    expect(state()).toContain("2 edits waiting: 1 needs your answer");
+    await user.click(screen.getByRole("button", { name: "Show" }));
+    await screen.findByText("Waiting to be saved");
+    const [first] = screen.getAllByRole("listitem");
+    expect(plainText(first)).toContain("The value is over 30000 rpm.");
+    await user.click(within(first).getByRole("button", { name: "Try again" }));
     expect(keeper.resolve).toHaveBeenLastCalledWith("A1", insisted);
   });
 
