@@ -4,6 +4,7 @@ import { dragFigures } from "./drag";
 import { faultFigures } from "./faults";
 import { hostileFigures } from "./hostile";
 import { killFigures } from "./kills";
+import { largeShopFigures } from "./largeShop";
 import { linkageFigures } from "./linkage";
 import { lostAnswerFigures } from "./lostAnswers";
 import { memoryFigures } from "./memory";
@@ -35,6 +36,7 @@ const parts: Record<string, () => Figure[] | Promise<Figure[]>> = {
   drag: dragFigures,
   saves: saveFigures,
   faults: faultFigures,
+  largeShop: largeShopFigures,
   kills: killFigures,
   hostile: hostileFigures,
   lostAnswers: lostAnswerFigures,
@@ -47,7 +49,11 @@ if (unknown) {
   console.error(`bench: got "${unknown}"; accepted: ${Object.keys(parts).join(", ")}`);
   process.exit(2);
 }
-if (names.some((n) => ["bundle", "drag", "vibration", "saves", "faults", "kills", "paper", "sheetOpening"].includes(n)))
+if (
+  names.some((n) =>
+    ["bundle", "drag", "vibration", "saves", "faults", "largeShop", "kills", "paper", "sheetOpening"].includes(n),
+  )
+)
   spawnSync("node", ["scripts/build.mjs"], { stdio: "inherit" });
 let good = true;
 for (const name of names) good = report(await parts[name]()) && good;

@@ -29,7 +29,7 @@ import { standInAccelerometer, standInInstruments, type AnyInstrument, type Hidd
 import { Papers } from "./papers";
 import { Photos } from "./photos";
 import { Recordings } from "./recordings";
-import { Changes, Views } from "./services";
+import { Changes, DueBoard, Views } from "./services";
 import { SnapshotReader, type ShopView } from "./snapshot";
 
 /** Of packing: the least. What is sent goes over a wire of the house, and packing it well takes longer than sending it. */
@@ -87,14 +87,18 @@ export async function buildApp(options: AppOptions): Promise<App> {
   app.use(pinoHttp({ logger: log, autoLogging: log.level === "debug" }));
   // Pictures and recordings lie beside the database: a copy of the folder takes them along.
   const photos = new Photos(join(folder, "photos"));
-  const views = new Views(unit, options.now);
+  const board = new DueBoard();
+  const views = new Views(unit, options.now, board);
   const heavy = new HeavyModels();
   const recordings = new Recordings(join(folder, "recordings"), heavy);
   const reader = new SnapshotReader(
     { databaseFile: resolve(options.databaseFile), dataFolder: resolve(folder) },
     options.readInThreads ?? false,
   );
-  const book = new OpenBook(source, unit, options.databaseFile, () => reader.close());
+  const book = new OpenBook(source, unit, options.databaseFile, async () => {
+    board.forget();
+    await reader.close();
+  });
   const backups = new Backups(book, reader, options.now);
   const papers = new Papers(join(folder, "papers"));
   const named = await views.namedFiles();
@@ -110,7 +114,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
       .catch((error: unknown) => log.error(error, "backup by schedule"));
   }, SCHEDULE_LOOK_MS).unref();
   const files = { photo: (f: string) => photos.has(f), recording: (f: string) => recordings.has(f) };
-  const changes = new Changes(unit, files, options.now);
+  const changes = new Changes(unit, files, options.now, (edits) => board.touched(edits));
   const now = options.now ?? (() => new Date().toISOString());
   const shopView = (view: ShopView, until?: AbortSignal): Promise<Uint8Array> =>
     reader.run({ do: "view", view, now: now() }, until);

@@ -1,5 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { dueView } from "../contract";
+import { ulid } from "ulid";
+import { isSoon } from "./services/due";
 import { shedWithJob } from "../tests/server/shed";
 
 const ids = shedWithJob();
@@ -54,5 +56,38 @@ describe("what is due", () => {
     expect((await ids.shed.get("/api/due")).body.due.map((d: { key: string }) => d.key)).not.toContain(key);
     const dossier = (await ids.shed.get(`/api/vehicles/${ids.vehicleId}`)).body;
     expect(dossier.recheck).toHaveLength(2);
+  });
+});
+
+describe("the Yard's list of what is due", () => {
+  it("is that of all vehicles at every moment, whatever was written, taken back or put into the bin", async () => {
+    const { shed } = ids;
+    const agree = async (after: string): Promise<void> => {
+      const all = dueView.parse((await shed.get("/api/due")).body).due.filter(isSoon);
+      const { due } = (await shed.get("/api/yard")).body as { due: unknown[] };
+      expect([after, due]).toEqual([after, JSON.parse(JSON.stringify(all))]);
+    };
+    const vehicleId = await shed.add("vehicle", { tag: "T 2" });
+    await agree("a vehicle");
+    const jobId = await shed.add("job", { vehicleId, complaint: "x" });
+    const recheck = await shed.add("recheck", { vehicleId, what: "Bolts", onDate: "2020-01-01" });
+    await agree("a recheck");
+    const part = await shed.add("part", { jobId, name: "Clip", way: "temporary", recheck: "2020-02-02" });
+    await agree("a temporary part");
+    const change = (op: object, extra: object = {}) =>
+      shed.change([{ id: recheck, resource: "recheck", version: 1, ...op, ...extra } as never]);
+    expect((await change({ op: "update", data: { what: "Bolts, again" } })).status).toBe(200);
+    await agree("a changed recheck");
+    expect((await change({ op: "update", id: vehicleId, resource: "vehicle", data: { tag: "T 3" } })).status).toBe(200);
+    await agree("a changed tag");
+    expect((await change({ op: "delete", id: part, resource: "part" })).status).toBe(200);
+    await agree("a part in the bin");
+    expect((await shed.post("/api/undo", { id: ulid(), scope: "shop" })).status).toBe(200);
+    await agree("taken back");
+    const gone = { op: "delete", id: vehicleId, resource: "vehicle", version: 2, withJobs: true };
+    expect((await change(gone)).status).toBe(200);
+    await agree("the vehicle in the bin");
+    expect((await shed.post("/api/undo", { id: ulid(), scope: "shop" })).status).toBe(200);
+    await agree("the vehicle back");
   });
 });

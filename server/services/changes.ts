@@ -33,6 +33,8 @@ export class Changes {
     private readonly unit: UnitOfWork,
     private readonly files: KeptFiles,
     private readonly now: () => string = () => new Date().toISOString(),
+    /** Is told of edits while they are written: what it keeps of the book it must read anew. */
+    private readonly touched: (edits: readonly Edit[]) => void = () => undefined,
   ) {}
 
   /** All operations happen or none; a repeated id is answered from the history without writing again. */
@@ -46,6 +48,7 @@ export class Changes {
         edits.push(...(await perform(desk, operation, `operations[${i}]`)));
       }
       await dropRedo(desk.manager, request);
+      this.touched(edits);
       return record(
         desk.manager,
         { ...whoseOf(request), id: request.id, label, at: desk.at, digest, correction },
@@ -75,6 +78,7 @@ export class Changes {
         edits.push(await revert(desk, edit, direction, request.force));
       }
       edits.push(...(await passReverted(desk, edits, request.force)));
+      this.touched(edits);
       await setState(manager, target.seq, direction === "undo" ? "undone" : "done");
       const label = `${direction === "undo" ? "Undo" : "Redo"}: ${target.label}`.slice(0, 120);
       return record(

@@ -27,7 +27,7 @@ import { isWanted, photosOf, stateOf, waitNow, wantedValues } from "../../domain
 import { shopIdentity } from "./changes";
 import { listsOf } from "./lists";
 import { memoryOf } from "./memory";
-import { dueLines, isSoon } from "./due";
+import { DueBoard, dueLines } from "./due";
 import { orderOf, readJob, standing } from "./readJob";
 import { hitsOf } from "./search";
 import { titleOf } from "./titles";
@@ -45,6 +45,7 @@ export class Views {
   constructor(
     private readonly unit: Reads,
     private readonly now: () => string = () => new Date().toISOString(),
+    private readonly board = new DueBoard(),
   ) {}
 
   /** Open jobs by what they wait for, in the order of `waitKinds`, each newest first. */
@@ -77,7 +78,7 @@ export class Views {
         waiting,
         vehicles: await manager.countBy(entities.vehicle, { deletedAt: IsNull() }),
         closedJobs: await manager.countBy(entities.job, { closedAt: Not(IsNull()), deletedAt: IsNull() }),
-        due: (await dueLines(manager, now.slice(0, 10))).due.filter(isSoon),
+        due: await this.board.soon(manager, now.slice(0, 10)),
       };
     });
   }
