@@ -21,6 +21,10 @@ export default defineConfig({
       injectRegister: false,
       manifest: false,
       workbox: {
+        // The first page is kept at once; a newer version waits until the page says that it may come.
+        clientsClaim: true,
+        skipWaiting: false,
+        cleanupOutdatedCaches: true,
         globPatterns: ["**/*.{js,css,html,woff,woff2,svg}"],
         maximumFileSizeToCacheInBytes: 4_000_000,
         navigateFallback: "/index.html",
@@ -29,7 +33,22 @@ export default defineConfig({
           {
             urlPattern: /\/api\/(jobs|vehicles|shop|workshop|yard)(\/[0-9A-Z]+)?(\?.*)?$/,
             handler: "NetworkFirst",
-            options: { cacheName: "records", networkTimeoutSeconds: 5, expiration: { maxEntries: 300 } },
+            options: {
+              cacheName: "records",
+              networkTimeoutSeconds: 5,
+              expiration: { maxEntries: 300 },
+              // The page says that this is what was last read, and not what the book says now.
+              plugins: [
+                {
+                  cachedResponseWillBeUsed: async ({ cachedResponse }) => {
+                    if (!cachedResponse) return null;
+                    const headers = new Headers(cachedResponse.headers);
+                    headers.set("x-kept-by-browser", "1");
+                    return new Response(await cachedResponse.blob(), { status: cachedResponse.status, headers });
+                  },
+                },
+              ],
+            },
           },
           {
             urlPattern: /\/api\/photos\//,

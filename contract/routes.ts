@@ -45,6 +45,9 @@ import {
 } from "./records";
 
 /** One door: method, path, what goes in and what comes out. */
+/** Header of every answer: which book it is of, and how often an older one was put in its place. */
+export const BOOK_HEADER = "x-book";
+
 export interface Route {
   method: "get" | "post";
   path: string;
@@ -186,6 +189,17 @@ export const routes = {
     path: "/api/health",
     does: "Whether the program answers and reaches its book.",
     response: z.object({ status: z.literal("ok"), version: z.string() }),
+  },
+  condition: {
+    method: "get",
+    path: "/api/condition",
+    does: "What a person looks at when something is wrong: version, room on the disk, size of the book, last backup.",
+    response: z.object({
+      version: z.string(),
+      disk: z.object({ freeBytes: z.number(), totalBytes: z.number() }),
+      bookBytes: z.number(),
+      lastBackup: z.string().nullable(),
+    }),
   },
   backups: { method: "get", path: "/api/backups", does: "Copies of the book, newest first.", response: backupList },
   makeBackup: {

@@ -9,6 +9,7 @@ import { Backups } from "./backup";
 import { HeavyModels } from "./compute";
 import { holdAlone, OpenBook, openDatabase, putBack, StorageError, storageTrouble, UnitOfWork } from "./db";
 import { archiveEndpoints } from "./http/archive";
+import { BOOK_HEADER } from "../contract";
 import { backupEndpoints } from "./http/backups";
 import { computeEndpoint } from "./http/compute";
 import { drawingEndpoints } from "./http/drawings";
@@ -100,6 +101,16 @@ export async function buildApp(options: AppOptions): Promise<App> {
     await reader.close();
   });
   const backups = new Backups(book, reader, options.now);
+  // Every answer names the book it is of: a page that still shows another one reads anew.
+  let mark = "";
+  const markBook = async (): Promise<void> => {
+    mark = `${(await views.shop()).shopId}.${await book.generation()}`;
+  };
+  await markBook();
+  app.use("/api", (_req, res, next) => {
+    res.set(BOOK_HEADER, mark);
+    next();
+  });
   const papers = new Papers(join(folder, "papers"));
   const named = await views.namedFiles();
   // What an older copy of the book may name stays, so that the copy can be taken back whole.
@@ -122,7 +133,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
   // An archive that was being taken in when the program ended is whole before anybody sees a half of it.
   await desk.resume().catch((error: unknown) => log.error(error, "archive that was being taken in"));
   app.use(
-    healthEndpoint(unit),
+    healthEndpoint(unit, options.databaseFile, backups),
     computeEndpoint(heavy),
     openApiDoor(),
     photoEndpoints(photos, heavy),
@@ -133,7 +144,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
       views,
     ),
     supplierEndpoints(options.supplier ?? simulatedSupplier),
-    backupEndpoints(backups, papers),
+    backupEndpoints(backups, papers, markBook),
     archiveEndpoints(desk),
     paperEndpoints(papers, unit),
     recordEndpoints(views, changes, shopView),

@@ -12,8 +12,11 @@ import { Provider } from "react-redux";
 import { App } from "./app/App";
 import { SavingContext, startSaving } from "./data/saving";
 import { fetchAll } from "./ui/late";
+import { logUncaught } from "./data/eventLog";
+import { keepPages } from "./data/newVersion";
 import { makeStore } from "./data/store";
 
+logUncaught();
 const store = makeStore();
 const saving = startSaving(store);
 
@@ -21,10 +24,8 @@ const saving = startSaving(store);
 const idle = window.requestIdleCallback ?? ((work: () => void) => setTimeout(work, 2000));
 idle(() => void fetchAll().then(fetchAll));
 
-// Kept by the browser for when there is no network; a page that is served while it is written has none.
-if (import.meta.env.PROD && "serviceWorker" in navigator) {
-  void navigator.serviceWorker.register("/sw.js").catch(() => undefined);
-}
+// A page that is served while it is written is not kept.
+if (import.meta.env.PROD && "serviceWorker" in navigator) void keepPages();
 
 const root = document.getElementById("root");
 if (root) {

@@ -7,7 +7,7 @@ import { recordsIn, type ArchivedRecord } from "./lines";
 import { ORDER, titleOfRecord, type Merge } from "./merge";
 
 /** Operations of one change: saves of others must not wait for a whole archive. */
-const AT_ONCE = 50;
+const AT_ONCE = 20;
 
 /** What was decided when an archive began to be taken in: enough to go on after the program ended in the middle. */
 export interface TakingOrder {

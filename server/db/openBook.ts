@@ -25,6 +25,14 @@ export class OpenBook {
     this.folder = dirname(file);
   }
 
+  /** How often an older book was put in place of this one: kept in the file, and higher each time. */
+  async generation(): Promise<number> {
+    const [{ user_version: n }] = (await this.unit.read((m) => m.query("PRAGMA user_version"))) as {
+      user_version: number;
+    }[];
+    return n;
+  }
+
   /** SQLite's own online backup: page by page, so that work goes on. */
   async copyTo(path: string): Promise<void> {
     await connectionOf(this.source).backup(path);
@@ -40,6 +48,7 @@ export class OpenBook {
       // All of the present book must be in its one file before that is put away.
       const [{ busy }] = (await this.source.query("PRAGMA wal_checkpoint(TRUNCATE)")) as { busy: number }[];
       if (busy) throw new StorageError({ what: "The file is in use by another program.", toDo: "End that program." });
+      const [{ user_version: before }] = (await this.source.query("PRAGMA user_version")) as { user_version: number }[];
       await this.source.destroy();
       putAside(this.file);
       try {
@@ -47,6 +56,7 @@ export class OpenBook {
         sync(this.file);
         await this.source.initialize();
         await makeReady(this.source, this.file);
+        await this.source.query(`PRAGMA user_version = ${before + 1}`);
         rmSync(this.file + PRESENT, { force: true });
       } catch (error) {
         if (this.source.isInitialized) await this.source.destroy();

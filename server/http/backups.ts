@@ -8,8 +8,8 @@ import { sendKept } from "./sendKept";
 
 const BODY_LIMIT = "2kb";
 
-/** Copies of the book: listed, made, sent and taken back. */
-export function backupEndpoints(backups: Backups, papers: Papers): Router {
+/** Copies of the book: listed, made, sent and taken back; `restored` is told when another book is in place. */
+export function backupEndpoints(backups: Backups, papers: Papers, restored: () => Promise<void>): Router {
   const router = Router();
   router.use("/api/backups", jsonBody(BODY_LIMIT));
   endpoint(router, routes.backups, async () => ({ backups: await backups.list() }));
@@ -18,6 +18,7 @@ export function backupEndpoints(backups: Backups, papers: Papers): Router {
     const kept = await backups.restore(body.name);
     // What was printed may say more than the older book does.
     papers.clear();
+    await restored();
     return { kept };
   });
   sendingEndpoint(router, routes.backupFile, ({ params }, _req, res, next) => {

@@ -15,8 +15,12 @@ export interface Desk {
 /** Does one operation; what it takes along (jobs of a vehicle, signatures of a bolt) is among the edits. */
 export async function perform(desk: Desk, op: Operation, path: string): Promise<Edit[]> {
   switch (op.op) {
-    case "create":
+    case "create": {
+      // Two screens, or two fields in a hurry, may both be the first to set something of the shop.
+      const shop = op.resource === "shop" ? await findById(desk.manager, "shop", op.id) : null;
+      if (shop) return update(desk, { ...op, op: "update", version: shop.version }, path);
       return [await create(desk, op.resource, op.id, op.data, path)];
+    }
     case "update":
       return update(desk, op, path);
     case "delete":

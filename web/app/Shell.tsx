@@ -5,6 +5,7 @@ import { Sign } from "../ui/pictograms";
 import { useKeys } from "../data/useKeys";
 import { SavingTrouble } from "../pieces/saving/SavingTrouble";
 import { PLACE_ICONS } from "./placeIcons";
+import { NewVersion } from "./NewVersion";
 import { WhoWorks } from "./WhoWorks";
 import { late } from "../ui/late";
 import { Press } from "../ui/Press";
@@ -103,6 +104,7 @@ export function Shell() {
         </Press>
       </nav>
       <main className="main" id="main">
+        <NewVersion />
         <Outlet />
       </main>
       <SavingTrouble />

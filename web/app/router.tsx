@@ -1,6 +1,8 @@
 import { Button } from "antd";
+import { useEffect } from "react";
 import { createBrowserRouter, Navigate, useRouteError } from "react-router";
 import { YardPage } from "../features/yard/YardPage";
+import { errorName, logEvent } from "../data/eventLog";
 import { late } from "../ui/late";
 import { Empty } from "../ui/states";
 import { Shell } from "./Shell";
@@ -27,11 +29,13 @@ const TourPage = late(() => import("../features/tour").then((m) => m.TourPage));
 const KnowledgePage = late(() => import("../features/knowledge/KnowledgePage").then((m) => m.KnowledgePage));
 const LearnedPage = late(() => import("../features/memory").then((m) => m.LearnedPage));
 const SetDesk = late(() => import("../features/set/SetTools").then((m) => m.SetDesk));
+const WhatIsWrong = late(() => import("../features/shop/WhatIsWrong").then((m) => m.WhatIsWrong));
 const ShopPage = late(() => import("../features/shop/ShopPage").then((m) => m.ShopPage));
 
 /** A screen that fell over says so; what was typed before is saved or waits in the queue. */
 function Fallen() {
   const error = useRouteError();
+  useEffect(() => logEvent("page", `a screen fell over: ${errorName(error)}`), [error]);
   const message = error instanceof Error ? error.message : "unknown";
   return (
     <Empty
@@ -40,6 +44,7 @@ function Fallen() {
         <>
           <Button onClick={() => location.reload()}>Load it again</Button>
           <a href="/yard">Go to the Yard</a>
+          <a href="/shop/wrong">What is wrong</a>
         </>
       }
     >
@@ -81,6 +86,7 @@ export const router = createBrowserRouter([
           { path: "desk/rehearse", element: <RehearseTool /> },
           { path: "shop/knowledge", element: <KnowledgePage /> },
           { path: "shop/learned", element: <LearnedPage /> },
+          { path: "shop/wrong", element: <WhatIsWrong /> },
           { path: "shop", element: <ShopPage /> },
           {
             path: "*",

@@ -1,8 +1,13 @@
 import type { z } from "zod";
+import type { Dispatch } from "@reduxjs/toolkit";
 import type { ApiError } from "../format/apiError";
+import { logEvent } from "./eventLog";
+import { freshness, keptSince } from "./freshness";
+import { askForNewVersion } from "./newVersion";
 import { createApi, fetchBaseQuery, retry, type BaseQueryFn } from "@reduxjs/toolkit/query/react";
 import {
   addressOf,
+  BOOK_HEADER,
   computeAddress,
   isRefusal,
   refusal,
@@ -29,10 +34,19 @@ const READ_TRIES = 2;
 
 const once: BaseQueryFn<string, unknown, ApiError> = async (address, queryApi, extra) => {
   const result = await fetchBaseQuery({ baseUrl: "", timeout: TIMEOUT_MS })(address, queryApi, extra);
+  if (result.meta?.response) whereFrom(result.meta.response.headers, queryApi.dispatch);
   if (!result.error) return { data: result.data };
-  const { data } = result.error;
+  const { data, status } = result.error;
+  logEvent("reading", `${String(address).split("?")[0]}: ${isRefusal(data) ? data.error.code : status}`);
   return { error: isRefusal(data) ? { offline: false, refusal: data } : { offline: true } };
 };
+
+/** Told of every answer: whether the browser had kept it, and of which book it is. */
+export function whereFrom(headers: Headers, dispatch: Dispatch): void {
+  const since = keptSince(headers);
+  if (since !== null) dispatch(freshness.actions.readFromStore(since));
+  else if (headers.has(BOOK_HEADER)) dispatch(freshness.actions.bookSeen(headers.get(BOOK_HEADER) ?? ""));
+}
 
 /** Everything that is kept of the book: all of it is read anew when an archive was taken in. */
 export const ALL_TAGS = [
@@ -57,10 +71,14 @@ export const api = createApi({
   tagTypes: ALL_TAGS,
   refetchOnReconnect: true,
   // An answer that is not what the contract says is a fault of the program: it is said, never shown as data.
-  catchSchemaFailure: ({ message }) => ({
-    offline: false as const,
-    refusal: refusal("internal", "", null, "an answer as the contract says", message),
-  }),
+  catchSchemaFailure: ({ message }, { endpoint }) => {
+    logEvent("reading", `${endpoint}: an answer that is not understood`);
+    askForNewVersion();
+    return {
+      offline: false as const,
+      refusal: refusal("internal", "", null, "an answer as the contract says", message),
+    };
+  },
   endpoints: () => ({}),
 });
 
@@ -152,6 +170,11 @@ const records = api.injectEndpoints({
       responseSchema: answerOf("shop"),
       providesTags: ["Shop"],
     }),
+    condition: build.query<ResponseOf<"condition">, void>({
+      query: () => addressOf("condition"),
+      responseSchema: answerOf("condition"),
+      keepUnusedDataFor: 0,
+    }),
     bin: build.query<ResponseOf<"bin">, void>({
       query: () => addressOf("bin"),
       responseSchema: answerOf("bin"),
@@ -189,6 +212,7 @@ export const {
   useJobQuery,
   useShopQuery,
   useBinQuery,
+  useConditionQuery,
   useHistoryQuery,
   useUndoStateQuery,
   useInstrumentsQuery,

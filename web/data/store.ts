@@ -3,6 +3,7 @@ import { setupListeners } from "@reduxjs/toolkit/query";
 import { ulid } from "ulid";
 import { z } from "zod";
 import { api, recordsApi } from "./api";
+import { forgetKept, freshness } from "./freshness";
 import { saving } from "./saving/queue";
 import { session } from "./session";
 
@@ -14,6 +15,7 @@ const kept = z.object({
   personId: z.string().regex(ULID).nullable().catch(null),
   theme: z.enum(["light", "dark", "system"]).catch("system"),
   shopId: z.string().regex(ULID).nullable().catch(null),
+  book: z.string().max(80).nullable().catch(null),
 });
 
 /** What this browser kept of the last time, as far as it can be read. */
@@ -21,7 +23,7 @@ function restored(): z.infer<typeof kept> {
   try {
     return kept.parse(JSON.parse(localStorage.getItem(KEPT) ?? "{}") ?? {});
   } catch {
-    return { personId: null, theme: "system", shopId: null };
+    return { personId: null, theme: "system", shopId: null, book: null };
   }
 }
 
@@ -48,9 +50,14 @@ function stationOf(): string {
 }
 
 export function makeStore() {
-  const { personId, theme, shopId } = restored();
+  const { personId, theme, shopId, book } = restored();
   const store = configureStore({
-    reducer: { [api.reducerPath]: api.reducer, saving: saving.reducer, session: session.reducer },
+    reducer: {
+      [api.reducerPath]: api.reducer,
+      saving: saving.reducer,
+      session: session.reducer,
+      freshness: freshness.reducer,
+    },
     middleware: (defaults) =>
       // The answer cache holds whole jobs: walking all of it at every edit would cost more than the edit.
       defaults({ serializableCheck: { ignoredPaths: [api.reducerPath] }, immutableCheck: false }).concat(
@@ -59,6 +66,7 @@ export function makeStore() {
     preloadedState: {
       session: { personId, theme, station: stationOf() },
       saving: { ...saving.getInitialState(), shopId },
+      freshness: { ...freshness.getInitialState(), book },
     },
   });
   setupListeners(store.dispatch);
@@ -71,11 +79,19 @@ export function makeStore() {
     const news = shop && shop !== told ? shop.shopId : null;
     told = shop ?? told;
     if (news && news !== now.saving.shopId) store.dispatch(saving.actions.shopSeen(news));
-    if (now.session !== before.session || now.saving.shopId !== before.saving.shopId) {
+    const newBook = now.freshness.book !== before.freshness.book;
+    if (now.session !== before.session || now.saving.shopId !== before.saving.shopId || newBook) {
       const { personId, theme } = now.session;
-      keep(() => localStorage, KEPT, JSON.stringify({ personId, theme, shopId: now.saving.shopId }));
+      const { book } = now.freshness;
+      keep(() => localStorage, KEPT, JSON.stringify({ personId, theme, shopId: now.saving.shopId, book }));
     }
+    const otherBook = newBook && before.freshness.book !== null;
     before = now;
+    // Another book, or an older one put in its place: nothing that was read of the one before holds any more.
+    if (otherBook) {
+      void forgetKept();
+      store.dispatch(api.util.resetApiState());
+    }
   });
   return store;
 }

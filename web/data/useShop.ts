@@ -1,4 +1,4 @@
-import { resources, SHOP_ID, type Shop } from "../../contract";
+import { SHOP_ID, type Shop } from "../../contract";
 import { useShopQuery } from "./api";
 import { useAppSelector } from "./hooks";
 import { oneWithPending, useEdit, type Editor } from "./saving";
@@ -19,9 +19,8 @@ export function useShop(): ShopDesk | null {
   const shop = oneWithPending(data.shop, "shop", pending);
   const patch = (fields: Partial<Shop>, what: string): void => {
     if (shop.version > 0) return edit.update("shop", shop, fields, what);
-    const all: Record<string, unknown> = { ...shop, ...fields };
-    const record = Object.fromEntries(Object.keys(resources.shop.shape).map((key) => [key, all[key]]));
-    edit.all(what, [{ op: "create", resource: "shop", id: SHOP_ID, data: record }]);
+    // Only what was set: until the program has answered, a second field set quickly is one more of these.
+    edit.all(what, [{ op: "create", resource: "shop", id: SHOP_ID, data: { ...fields } }]);
   };
   return { shop, edit, patch };
 }

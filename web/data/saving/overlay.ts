@@ -26,6 +26,8 @@ export function withPending<T extends RecordHead>(
     for (const op of entry.request.operations) {
       if (op.resource !== resource) continue;
       if (op.op === "create") {
+        // The shop's settings are shown before there is a record of them.
+        list = list.map((r) => (r.id === op.id && r.version === 0 ? { ...r, ...op.data } : r));
         const record = created(resource, op.id, op.data, entry.queuedAt);
         if (record && belongs(record as unknown as T) && !list.some((r) => r.id === op.id)) list = [...list, record];
       } else if (op.op === "update") {

@@ -1,7 +1,10 @@
 import { ulid } from "ulid";
 import { refusalIn } from "../../format/apiError";
-import { refusal, type ChangeAnswer } from "../../../contract";
-import { api, NotUnderstood } from "../api";
+import { addressOf, refusal, type ChangeAnswer } from "../../../contract";
+import { ALL_TAGS, api, NotUnderstood, recordsApi } from "../api";
+import { errorName, logEvent } from "../eventLog";
+import { freshness, keepAnswer } from "../freshness";
+import { askForNewVersion } from "../newVersion";
 import { saveDrafts } from "../../ui/useDraft";
 import type { AppStore } from "../store";
 import { intoCaches } from "./caches";
@@ -19,6 +22,9 @@ const { held, mirrored, rested, saved, sending, shopSeen, storageFailed } = savi
 const FIRST_RETRY_MS = 800;
 const LONGEST_RETRY_MS = 30_000;
 
+/** While what is on screen is older than the book, it is asked for again so often, ms. */
+const READ_ANEW_MS = 10_000;
+
 /** Refusals that say nothing about the edit: it goes out again by itself. */
 const PASSING = new Set(["storage", "rate_limited"]);
 
@@ -33,6 +39,13 @@ const notUnderstood = refusal(
   "the same again after the page was loaded anew",
   "the program answered in a way this page does not understand; the entry is kept",
 ).error;
+
+/** Why an entry did not get through, by code and field. */
+function failureOf(error: unknown): string {
+  const said = refusalIn(error)?.error;
+  if (said) return said.field ? `${said.code} at ${said.field}` : said.code;
+  return error instanceof NotUnderstood ? "an answer that is not understood" : NO_CONNECTION;
+}
 
 /** What has to be read anew after a write. Jobs are not among it: what was acknowledged is in them already. */
 function tagsOf(records: ChangeAnswer["records"]): Parameters<typeof api.util.invalidateTags>[0] {
@@ -92,11 +105,15 @@ export function startSaving(store: AppStore, parts: SavingParts = ofBrowser()): 
   let draining: Promise<void> | null = null;
   let again = false;
 
-  const shelf = new SafeShelf(null, () => void store.dispatch(storageFailed()));
+  const shelf = new SafeShelf(null, (why) => {
+    logEvent("storage", errorName(why));
+    store.dispatch(storageFailed());
+  });
   const ready = (async () => {
     try {
       shelf.use(await parts.openShelf());
-    } catch {
+    } catch (error) {
+      logEvent("storage", errorName(error));
       store.dispatch(storageFailed());
     }
     const left = spilt();
@@ -139,7 +156,7 @@ export function startSaving(store: AppStore, parts: SavingParts = ofBrowser()): 
       .alone(async () => {
         while (!stopped.signal.aborted && (await sendOne()));
       })
-      .catch(() => undefined)
+      .catch((error: unknown) => logEvent("saving", errorName(error)))
       .finally(() => {
         draining = null;
         if (again) {
@@ -180,12 +197,42 @@ export function startSaving(store: AppStore, parts: SavingParts = ofBrowser()): 
   /** Acknowledged records go into what is on screen, here and in the other tabs. */
   function taken(records: ChangeAnswer["records"], at: string): void {
     intoCaches(store.dispatch, store.getState(), records);
+    keepJobs(records);
     store.dispatch(saved(at));
+    if (store.getState().freshness.asReadAt !== null) readAnew();
     store.dispatch(api.util.invalidateTags(tagsOf(records)));
+  }
+
+  /** What was acknowledged is kept with the job it belongs to: opened without the program, the job shows it. */
+  function keepJobs(records: ChangeAnswer["records"]): void {
+    const jobs = new Set(
+      records.map(({ resource, record }) => (resource === "job" ? record.id : (record as { jobId?: string }).jobId)),
+    );
+    for (const id of jobs) {
+      const view = id && recordsApi.endpoints.job.select(id)(store.getState()).data;
+      if (view) void keepAnswer(addressOf("job", { id }), view).catch((error) => logEvent("storage", errorName(error)));
+    }
+  }
+
+  let readingAnew = false;
+  /** The program answers again: all that is on screen is read anew, and only then does it count as the book. */
+  function readAnew(): void {
+    if (readingAnew) return;
+    readingAnew = true;
+    const { kept } = store.getState().freshness;
+    store.dispatch(api.util.invalidateTags([...ALL_TAGS]));
+    void Promise.all(store.dispatch(api.util.getRunningQueriesThunk()))
+      .then((answers) => {
+        const all = answers.every((a) => !a.isError);
+        if (all && store.getState().freshness.kept === kept) store.dispatch(freshness.actions.readAnew());
+      })
+      .finally(() => (readingAnew = false));
   }
 
   async function failed(entry: KeptEntry, error: unknown): Promise<boolean> {
     if (stopped.signal.aborted) return false;
+    logEvent("saving", `${entry.kind}: ${failureOf(error)}`);
+    if (error instanceof NotUnderstood) askForNewVersion();
     const said = refusalIn(error);
     if (!said && !(error instanceof NotUnderstood)) {
       // A large file fails where a line of text gets through: the others are tried before anything is held.
@@ -245,6 +292,8 @@ export function startSaving(store: AppStore, parts: SavingParts = ofBrowser()): 
 
   const soon = (): void => {
     tries = 0;
+    // Nothing may wait to be sent: the shop itself is asked whether the program answers.
+    if (store.getState().freshness.asReadAt !== null) readAnew();
     kick();
   };
   const untold = tabs.onTold((message) => {
@@ -263,6 +312,9 @@ export function startSaving(store: AppStore, parts: SavingParts = ofBrowser()): 
     if (document.visibilityState === "hidden") leave();
     else soon();
   };
+  const whileOlder = setInterval(() => {
+    if (store.getState().freshness.asReadAt !== null) readAnew();
+  }, READ_ANEW_MS);
   window.addEventListener("online", soon);
   window.addEventListener("pagehide", leave);
   document.addEventListener("visibilitychange", hide);
@@ -296,6 +348,7 @@ export function startSaving(store: AppStore, parts: SavingParts = ofBrowser()): 
       unsubscribe();
       untold();
       clearTimeout(retry);
+      clearInterval(whileOlder);
       window.removeEventListener("online", soon);
       window.removeEventListener("pagehide", leave);
       document.removeEventListener("visibilitychange", hide);

@@ -122,6 +122,9 @@ export function ShopPage() {
             <p style={{ marginTop: 12 }}>
               <Link to="/shop/learned">What the shop learned: kits, wear, faults, times</Link>
             </p>
+            <p>
+              <Link to="/shop/wrong">What is wrong: version, disk, backups, what waits, events</Link>
+            </p>
             <p className="row-flex">
               <Link to="/shop/knowledge">The table behind Ask: faults, symptoms, tests</Link>
               <span className="lb">

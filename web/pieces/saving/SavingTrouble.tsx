@@ -13,6 +13,12 @@ import css from "./saving.module.css";
 
 const momentText = (iso: string): string => `${dayText(iso)}, ${timeText(iso)}`;
 
+/** "at 10:42" today, "on 3 May at 10:42" else. */
+const momentOf = (iso: string): string => {
+  const today = new Date().toDateString() === new Date(iso).toDateString();
+  return today ? `at ${timeText(iso)}` : `on ${dayText(iso)} at ${timeText(iso)}`;
+};
+
 const edits = (n: number): string => (n === 1 ? "1 edit" : `${n} edits`);
 
 /** "Saved 14:32", or how many edits wait and why. A tap shows what is kept here and for whom. */
@@ -23,7 +29,10 @@ export function SavedState() {
   const elsewhere = foreign(state);
   const waiting = state.pending.length - elsewhere.length;
   const asked = unanswered(state).length;
+  const asReadAt = useAppSelector((s) => s.freshness.asReadAt);
+  const older = asReadAt && `as read ${momentOf(asReadAt)}, no connection`;
   const notes = [
+    waiting > 0 && older,
     unkept === "refused" && "one field needs another value",
     state.memoryOnly && (waiting ? "keep this tab open: the browser stores nothing" : "the browser stores nothing"),
     elsewhere.length > 0 && `${edits(elsewhere.length)} for another shop`,
@@ -37,10 +46,12 @@ export function SavedState() {
       ? `${edits(waiting)} waiting: ${why}`
       : waiting || unkept === "typing"
         ? "Saving"
-        : state.savedAt
-          ? `Saved ${timeText(state.savedAt)}`
-          : "All saved";
-  const calm = !notes.length && !(waiting && why);
+        : older
+          ? capital(older)
+          : state.savedAt
+            ? `Saved ${timeText(state.savedAt)}`
+            : "All saved";
+  const calm = !notes.length && !older && !(waiting && why);
   return (
     <>
       <span className={calm ? "saved" : "saved waiting"} role="status">
