@@ -40,7 +40,10 @@ export const summary = ({ id, label, scope, personId, at, state, correction }: C
 });
 
 export async function changeById(manager: EntityManager, id: string): Promise<ChangeRow | null> {
-  return (await manager.findOneBy(changeEntity, { id })) as ChangeRow | null;
+  const [row] = (await manager.query(`SELECT * FROM "${changeEntity.options.name}" WHERE "id" = ?`, [
+    id,
+  ])) as ChangeRow[];
+  return row ?? null;
 }
 
 /** "gone" marks steps that are no longer (or never were) on the undo list. */
