@@ -130,8 +130,8 @@ export async function buildApp(options: AppOptions): Promise<App> {
   const shopView = (view: ShopView, until?: AbortSignal): Promise<Uint8Array> =>
     reader.run({ do: "view", view, now: now() }, until);
   const desk = new ArchiveDesk({ dataFolder: folder, unit, changes, reader, photos, recordings, papers, now });
-  // An archive that was being taken in when the program ended is whole before anybody sees a half of it.
-  await desk.resume().catch((error: unknown) => log.error(error, "archive that was being taken in"));
+  // An archive that was being imported when the program ended is whole before anybody sees a half of it.
+  await desk.resume().catch((error: unknown) => log.error(error, "archive that was being imported"));
   app.use(
     healthEndpoint(unit, options.databaseFile, backups),
     computeEndpoint(heavy),

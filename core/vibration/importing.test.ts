@@ -97,7 +97,11 @@ describe("recordings as they come", () => {
 
   it.each<[string, Uint8Array, RegExp]>([
     ["nothing", new Uint8Array(0), /empty/],
-    ["a picture", Uint8Array.from([0x89, 0x50, 0x4e, 0x47, 0xff, 0xfe, 0x00, 0x80]), /neither a WAV file nor lines of figures/],
+    [
+      "a picture",
+      Uint8Array.from([0x89, 0x50, 0x4e, 0x47, 0xff, 0xfe, 0x00, 0x80]),
+      /neither a WAV file nor lines of figures/,
+    ],
     ["a gap", bytes("time,value\n0,1\n0.01,2\n0.02,1\n0.09,2\n0.10,1\n"), /before line 5 the time steps by 0\.0700 s/],
     ["an empty cell", bytes("time,value\n0,1\n0.01,\n"), /line 3 has "" where a figure belongs/],
     ["a word among figures", bytes("time,value\n0,1\n0.01,fast\n"), /line 3 has "fast"/],

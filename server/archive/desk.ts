@@ -16,9 +16,9 @@ import { takeIn, type TakingOrder } from "./take";
 import { fileOf, SENT, type Unpacked } from "./unpack";
 
 const NAME = /^[0-9A-Z]{26}$/;
-/** What was decided, beside the archive while it is being taken in. */
+/** What was decided, beside the archive while it is being imported. */
 const ORDER_FILE = "taking.json";
-/** An archive that was looked at waits so long to be taken in. */
+/** An archive that was looked at waits so long to be imported. */
 const WAITS_MS = 60 * 60_000;
 const SWEEP_EVERY_MS = 10 * 60_000;
 
@@ -36,7 +36,7 @@ interface DeskParts {
 
 /** Archives out and in: written as a stream, looked at before anything is taken, and taken through the gate. */
 export class ArchiveDesk {
-  /** Archives that were looked at wait here to be taken in, each in a folder of its own. */
+  /** Archives that were looked at wait here to be imported, each in a folder of its own. */
   readonly folder: string;
   private readonly leaving: string;
   private readonly taking = new Map<string, Promise<ArchiveTaken>>();
@@ -54,7 +54,7 @@ export class ArchiveDesk {
     clearInterval(this.timer);
   }
 
-  /** Takes away archives that nobody took in; one that is being taken in stays until all of it is in. */
+  /** Takes away archives that nobody imported; one that is being imported stays until all of it is there. */
   sweep(nowMs: number): void {
     mkdirSync(this.folder, { recursive: true });
     for (const name of readdirSync(this.folder)) {
@@ -125,8 +125,8 @@ export class ArchiveDesk {
   }
 
   /**
-   * Takes in an archive that was looked at. Where the disk or the program fails in the middle, what was decided stays,
-   * and the rest is taken in at the next start or when it is asked for again.
+   * Imports an archive that was looked at. Where the disk or the program fails in the middle, what was decided stays,
+   * and the rest is imported at the next start or when it is asked for again.
    */
   take(token: string, theirs: readonly string[]): Promise<ArchiveTaken> {
     const folder = this.folderOf(token);
@@ -139,7 +139,7 @@ export class ArchiveDesk {
     return taken;
   }
 
-  /** Goes on with what was being taken in when the program ended; gives how many archives that were. */
+  /** Goes on with what was being imported when the program ended; gives how many archives that were. */
   async resume(): Promise<number> {
     const open = readdirSync(this.folder).filter((name) => existsSync(join(this.folder, name, ORDER_FILE)));
     for (const token of open) await this.take(token, []);
@@ -177,11 +177,11 @@ export class ArchiveDesk {
     return taken;
   }
 
-  /** Leaves an archive that was looked at; one that is being taken in cannot be left any more. */
+  /** Leaves an archive that was looked at; one that is being imported cannot be left any more. */
   leave(token: string): void {
     const folder = this.folderOf(token);
     if (existsSync(join(folder, ORDER_FILE)))
-      refuse("conflict", "token", token, "an archive that is not being taken in");
+      refuse("conflict", "token", token, "an archive that is not being imported");
     rmSync(folder, { recursive: true, force: true });
   }
 }

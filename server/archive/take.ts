@@ -9,7 +9,7 @@ import { ORDER, titleOfRecord, type Merge } from "./merge";
 /** Operations of one change: saves of others must not wait for a whole archive. */
 const AT_ONCE = 20;
 
-/** What was decided when an archive began to be taken in: enough to go on after the program ended in the middle. */
+/** What was decided when an archive began to be imported: enough to go on after the program ended in the middle. */
 export interface TakingOrder {
   merge: Merge;
   /** Records in conflict that are taken as the archive has them. */

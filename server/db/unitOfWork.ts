@@ -64,7 +64,7 @@ export class UnitOfWork {
   private alone<T>(work: () => Promise<T>): Promise<T> {
     const result = this.tail.then(work, work);
     // A unit never waits for anything but the database, which answers at once: without a pause between units nobody
-    // would be listened to until all that wait are done, and a new connection is taken only once a turn of the loop.
+    // would be listened to until all that wait are done, and a new connection is accepted only once per loop.
     const pause = (): Promise<void> => new Promise((resolve) => setImmediate(resolve));
     this.tail = result.then(pause, pause);
     return result;

@@ -41,7 +41,7 @@ export function Archive() {
     try {
       setPreview(await lookAtArchive(chosen, sending.current.signal));
     } catch (error) {
-      setSaid(error instanceof DOMException ? "Stopped; nothing was taken in." : errorText(error));
+      setSaid(error instanceof DOMException ? "Stopped; nothing was imported." : errorText(error));
     } finally {
       setState("none");
     }
