@@ -124,13 +124,63 @@ const PREFIX = "ash-lever.draft.";
 
 const keyOf = (name: string): string => `${PREFIX}${location.pathname}#${name}`;
 
+/** A line that was typed and not added: where, what its field is called, and what is in it. */
+export interface KeptDraft {
+  path: string;
+  name: string;
+  text: string;
+}
+
+/** Everything that was typed in this browser and not added, at any address. */
+function readKept(): KeptDraft[] {
+  try {
+    return Object.keys(localStorage)
+      .filter((key) => key.startsWith(PREFIX))
+      .sort()
+      .flatMap((key) => {
+        const [path, ...name] = key.slice(PREFIX.length).split("#");
+        const text = localStorage.getItem(key) ?? "";
+        return text ? [{ path, name: name.join("#"), text }] : [];
+      });
+  } catch {
+    return [];
+  }
+}
+
+let kept: KeptDraft[] | null = null;
+const keptListeners = new Set<() => void>();
+function keptChanged(): void {
+  kept = null;
+  for (const listener of keptListeners) listener();
+}
+
+/** Lines that were typed and not added, of all screens: they are not in the book, and the head of a page says so. */
+export const useKeptDrafts = (): readonly KeptDraft[] =>
+  useSyncExternalStore(
+    (listener) => {
+      keptListeners.add(listener);
+      window.addEventListener("storage", keptChanged);
+      return () => {
+        keptListeners.delete(listener);
+        window.removeEventListener("storage", keptChanged);
+      };
+    },
+    () => (kept ??= readKept()),
+  );
+
+/** Lets a kept draft of any address go. */
+export function dropDraft({ path, name }: KeptDraft): void {
+  try {
+    localStorage.removeItem(`${PREFIX}${path}#${name}`);
+  } catch {
+    // A browser that keeps nothing has nothing to let go.
+  }
+  keptChanged();
+}
+
 /** Lets a kept draft go from outside its field: what it was for has been done. */
 export function forgetDraft(name: string): void {
-  try {
-    localStorage.removeItem(keyOf(name));
-  } catch {
-    // A browser that keeps nothing has nothing to forget.
-  }
+  dropDraft({ path: location.pathname, name, text: "" });
 }
 
 /**
@@ -154,6 +204,7 @@ export function useKeptDraft(name: string): [text: string, setText: (text: strin
     } catch {
       // A browser that keeps nothing: it lives as long as the screen.
     }
+    keptChanged();
   };
   return [text, set];
 }

@@ -1,12 +1,13 @@
 import { Button, Modal, Popconfirm } from "antd";
 import { useContext, useState } from "react";
+import { Link } from "react-router";
 import { capital } from "../../format/grammar";
 import { dayText, timeText } from "../../format/words";
 import { api } from "../../data/api";
 import { useAppDispatch, useAppSelector } from "../../data/hooks";
 import { foreign, heldBy, insisted, labelOf, SavingContext, unanswered, type Entry } from "../../data/saving";
 import { saveAs } from "../../ui/saveAs";
-import { useUnkept } from "../../ui/useDraft";
+import { dropDraft, useKeptDrafts, useUnkept } from "../../ui/useDraft";
 import { differences } from "../../data/versions";
 import { Press } from "../../ui/Press";
 import css from "./saving.module.css";
@@ -19,6 +20,10 @@ const momentOf = (iso: string): string => {
   return today ? `at ${timeText(iso)}` : `on ${dayText(iso)} at ${timeText(iso)}`;
 };
 
+/** A draft as it was typed; a form that is half filled in has no one line. */
+const draftText = (text: string): string =>
+  /^[[{]/.test(text) ? "A form that is half filled in" : `“${text.slice(0, 60)}”`;
+
 const edits = (n: number): string => (n === 1 ? "1 edit" : `${n} edits`);
 
 /** "Saved 14:32", or how many edits wait and why. A tap shows what is kept here and for whom. */
@@ -29,6 +34,7 @@ export function SavedState() {
   const elsewhere = foreign(state);
   const waiting = state.pending.length - elsewhere.length;
   const asked = unanswered(state).length;
+  const typed = useKeptDrafts().length;
   const asReadAt = useAppSelector((s) => s.freshness.asReadAt);
   const older = asReadAt && `as read ${momentOf(asReadAt)}, no connection`;
   const notes = [
@@ -37,6 +43,7 @@ export function SavedState() {
     state.memoryOnly && (waiting ? "keep this tab open: the browser stores nothing" : "the browser stores nothing"),
     elsewhere.length > 0 && `${edits(elsewhere.length)} for another shop`,
     state.aside.length > 0 && `${edits(state.aside.length)} could not be read`,
+    typed > 0 && `${typed === 1 ? "1 line" : `${typed} lines`} typed and not added`,
   ].filter(Boolean);
   const need = asked === 1 ? "needs your answer" : "need your answer";
   const answer = asked === waiting ? need : `${asked} ${need}`;
@@ -57,7 +64,7 @@ export function SavedState() {
       <span className={calm ? "saved" : "saved waiting"} role="status">
         <i />
         {[text, ...notes].join("; ")}
-        {(waiting > 0 || elsewhere.length > 0 || state.aside.length > 0) && !calm && (
+        {(waiting > 0 || elsewhere.length > 0 || state.aside.length > 0 || typed > 0) && !calm && (
           <Press className={css.linkish} onClick={() => setOpen(true)}>
             Show
           </Press>
@@ -72,6 +79,7 @@ export function SavedState() {
 function WaitingEdits({ open, onClose }: { open: boolean; onClose: () => void }) {
   const state = useAppSelector((s) => s.saving);
   const saving = useContext(SavingContext);
+  const typed = useKeptDrafts();
   const elsewhere = foreign(state);
   const own = state.pending.filter((e) => !elsewhere.includes(e));
   const save = async (entry: Entry): Promise<void> => {
@@ -152,7 +160,28 @@ function WaitingEdits({ open, onClose }: { open: boolean; onClose: () => void })
           </ul>
         </>
       )}
-      {!own.length && !elsewhere.length && !state.aside.length && <p>Nothing is waiting.</p>}
+      {typed.length > 0 && (
+        <>
+          <h3 className="hd2">Typed and not added</h3>
+          <p>These lines are in their fields and not in the book. Add them there, or let them go.</p>
+          <ul className={`lined ${css.waitlist}`}>
+            {typed.map((d) => (
+              <li key={`${d.path}#${d.name}`}>
+                <span>
+                  {draftText(d.text)} <span className="lb">{capital(d.name)}</span>
+                </span>
+                <Link to={d.path} onClick={onClose}>
+                  Go there
+                </Link>
+                <Button size="small" onClick={() => dropDraft(d)}>
+                  Let it go
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {!own.length && !elsewhere.length && !state.aside.length && !typed.length && <p>Nothing is waiting.</p>}
     </Modal>
   );
 }
