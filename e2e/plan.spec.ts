@@ -144,6 +144,7 @@ test.describe("in the bay, on a tablet", () => {
     await page.getByRole("button", { name: "Found something" }).tap();
     await page.getByLabel("In a few words").fill("Boot split");
     await page.getByRole("switch", { name: /It needs a part/ }).tap();
+    await page.getByLabel("Which part").fill("Lever boot");
     await page.getByRole("button", { name: "Note it" }).tap();
     await doStep(page);
     await doStep(page);
@@ -164,7 +165,7 @@ test.describe("in the bay, on a tablet", () => {
     ).toBeVisible();
     for (let i = 0; i < 4; i += 1) await doStep(page);
     await page.goto(`/jobs/${job}/plan?tool=lists`);
-    await expect(page.getByRole("region", { name: "Parts" })).toContainText("Boot split");
+    await expect(page.getByRole("region", { name: "Parts" })).toContainText("Lever boot");
     await page.goto(`/jobs/${job}/record`);
     await expect(page.locator("article")).toContainText(
       "Marked, and put back as marked: Where the dot or tab of the turret faces: as found.",

@@ -31,7 +31,7 @@ export const shop = z.strictObject({
   units: word(["metric", "inch"]).default("metric"),
   /** Jobs are numbered from here on: a book begun on paper goes on. */
   firstJobNumber: whole(1, 1e9).nullable().default(null),
-  currency: line.default("crowns"),
+  currency: line.default(""),
   /** What an hour of work costs, in its currency; null where nobody said. */
   hourPrice: num(0, 1e6).nullable().default(null),
   singleKeys: z.boolean().default(true),

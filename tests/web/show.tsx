@@ -41,6 +41,13 @@ Blob.prototype.text ??= function (this: Blob) {
     reader.readAsText(this);
   });
 };
+Blob.prototype.arrayBuffer ??= function (this: Blob) {
+  return new Promise((resolve) => {
+    const reader = new FileReader();
+    reader.onload = () => resolve(reader.result as ArrayBuffer);
+    reader.readAsArrayBuffer(this);
+  });
+};
 // Nothing is drawn here: no screen has a scale.
 (SVGElement.prototype as unknown as { getScreenCTM?: () => null }).getScreenCTM ??= () => null;
 Element.prototype.scrollIntoView ??= () => {};

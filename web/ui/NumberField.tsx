@@ -110,7 +110,7 @@ export function PriceField({
       value={value}
       min={0}
       max={1e7}
-      unit={hideLabel ? "" : currency}
+      unit={hideLabel ? "" : currency || "currency not set, see Shop"}
       digits={2}
       onCommit={onCommit}
     />

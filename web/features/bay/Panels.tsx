@@ -112,19 +112,21 @@ function FewWords({
 function Found({ bay, onClose }: Props) {
   const [text, setText] = useKeptDraft(`found in ${bay.view.job.id}`);
   const [part, setPart] = useState(false);
+  const [partName, setPartName] = useState("");
   const [step, setStep] = useState(false);
   return (
     <>
       <FewWords ask="In a few words" most={400} text={text} onText={setText} />
       <div className={css.ticks}>
         <Toggle on={part} onChange={setPart} label="It needs a part: put it on the list" />
+        {part && <FewWords ask="Which part" most={80} text={partName} onText={setPartName} />}
         <Toggle on={step} onChange={setStep} label="It needs a step: put it after this one" />
       </div>
       <Press
         className={css.main}
-        disabled={!text.trim()}
+        disabled={!text.trim() || (part && !partName.trim())}
         onClick={() => {
-          bay.found(text.trim(), { part, step });
+          bay.found(text.trim(), { part: part ? partName.trim() : null, step });
           setText("");
           onClose();
         }}

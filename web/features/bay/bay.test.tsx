@@ -98,12 +98,15 @@ describe("the bay", () => {
     await user.click(screen.getByRole("button", { name: "Found something" }));
     await user.type(screen.getByLabelText("In a few words"), "Boot split");
     await user.click(screen.getByRole("switch", { name: /It needs a part/ }));
+    // Which part is asked: what was found is not its name.
+    expect(screen.getByRole("button", { name: "Note it" })).toHaveProperty("disabled", true);
+    await user.type(screen.getByLabelText("Which part"), "Lever boot");
     await user.click(screen.getByRole("switch", { name: /It needs a step/ }));
     await user.click(screen.getByRole("button", { name: "Note it" }));
     const made = written(store).flatMap((o) => (o.op === "create" ? [[o.resource, o.data.text ?? o.data.name]] : []));
     expect(made).toEqual([
       ["finding", "Boot split"],
-      ["part", "Boot split"],
+      ["part", "Lever boot"],
       ["step", "Put right: Boot split"],
     ]);
   });

@@ -135,17 +135,17 @@ export function useBay(view: JobView, edit: Editor) {
     setParams({ step: id }, { replace: true });
   };
   /** Something found: noted, and where wanted a part and a step of its own. */
-  const found = (text: string, also: { part: boolean; step: boolean }): void => {
+  const found = (text: string, also: { part: string | null; step: boolean }): void => {
     const place = step?.place ?? "under";
     edit.all(`Found: ${text}`, [
       { op: "create", resource: "finding", id: newId(), data: { jobId: view.job.id, text, place } },
-      ...(also.part
+      ...(also.part !== null
         ? [
             {
               op: "create" as const,
               resource: "part" as const,
               id: newId(),
-              data: { jobId: view.job.id, name: text.slice(0, 80), position: nextPosition(view.part) },
+              data: { jobId: view.job.id, name: also.part, position: nextPosition(view.part) },
             },
           ]
         : []),

@@ -1,3 +1,4 @@
+import { dateText } from "../../format/words";
 import { formatNumber } from "../../../core";
 import { PLAN_WEIGHTS } from "../../../domain";
 import { countInWords } from "../../format/grammar";
@@ -63,8 +64,8 @@ export function Gains({ plan }: { plan: PlanModel }) {
         given && given.finishMin > answer.finishMin + 0.5
           ? `${formatNumber(given.finishMin - answer.finishMin, 0)} min sooner`
           : endDay(answer) !== answer.schedule[0]?.start?.slice(0, 10)
-            ? `on ${endDay(answer)}`
-            : "same day",
+            ? `on ${dateText(endDay(answer))}`
+            : `on ${dateText(endDay(answer))}, the day it begins`,
     },
   ];
   return (

@@ -36,7 +36,8 @@ export function OrderList({ view, edit, onClose }: StageProps & { onClose: () =>
             ...(offer && {
               supplier: data?.supplier ?? "",
               arrives: dayAfter(asked, offer.days),
-              price: p.price ?? offer.price,
+              // A price that was played is no price of the job.
+              price: p.price ?? (data?.simulated ? null : offer.price),
             }),
           },
         };
@@ -54,7 +55,11 @@ export function OrderList({ view, edit, onClose }: StageProps & { onClose: () =>
           maker: harmless(p.maker),
           quantity: p.quantity,
           price: p.price ?? offerOf(p)?.price ?? "",
+          currency: harmless(currency),
           days: offerOf(p)?.days ?? "",
+          // A file is read where nobody sees this screen: what the program played stays marked.
+          "price from":
+            p.price !== null ? "job" : offerOf(p) ? (data?.simulated ? "simulated supplier" : data?.supplier) : "",
         })),
       ),
       "text/csv",

@@ -40,7 +40,7 @@ export function PartsList({ view, edit }: StageProps) {
     <section className="sect" aria-label="Parts">
       <h2 className="hd2">
         Parts
-        <span className="lb">{total > 0 && `${total.toFixed(2)} ${currency} in all`}</span>
+        <span className="lb">{total > 0 && `${[total.toFixed(2), currency].filter(Boolean).join(" ")} in all`}</span>
       </h2>
       <SortableList
         items={view.part}

@@ -1,3 +1,4 @@
+import { dateText } from "../../format/words";
 import { Button, Modal } from "antd";
 import { useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
@@ -196,7 +197,6 @@ function PlanSentence({ plan }: { plan: PlanModel }) {
   }
   if (!seen || !answer) return <b>Looking for the best order.</b>;
   const last = seen.schedule.reduce((a, s) => ((s.end ?? "") > (a.end ?? "") ? s : a), seen.schedule[0]);
-  const sameDay = last.end?.slice(0, 10) === seen.schedule[0].start?.slice(0, 10);
   const unsaid = ahead.filter((s) => s.minutes === null).length;
   const gains = better && listed && !plan.who ? gainsOf(listed, answer) : [];
   const [first] = late;
@@ -215,7 +215,7 @@ function PlanSentence({ plan }: { plan: PlanModel }) {
                 : "This is the best order found. "}
       </b>
       Ready by <Num>{last.end?.slice(11)}</Num>
-      {!sameDay && ` on ${last.end?.slice(0, 10)}`}
+      {last.end && ` on ${dateText(last.end.slice(0, 10))}`}
       {first ? (
         <>
           , if {first.part.name} is here by <Num>{lateAt}</Num>

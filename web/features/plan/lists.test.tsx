@@ -57,7 +57,8 @@ describe("the list of what is to be ordered", () => {
     inThreeDays.setDate(inThreeDays.getDate() + 3);
     const arrives = inThreeDays.toLocaleDateString("sv");
     expect(operations.map((o: { data: object }) => o.data)).toEqual([
-      { state: "ordered", supplier: "Simulated supplier", arrives, price: 11.25 },
+      // A price that the program played is no price of the job.
+      { state: "ordered", supplier: "Simulated supplier", arrives, price: null },
       // Of a part the supplier does not know nothing is made up.
       { state: "ordered" },
     ]);
@@ -71,9 +72,9 @@ describe("the list of what is to be ordered", () => {
     const [name, text, type] = saved.mock.calls[0] as string[];
     expect([name, type]).toEqual(["order-job-219.csv", "text/csv"]);
     expect(text.split("\r\n")).toEqual([
-      "part,number,maker,quantity,price,days",
-      "Lever bush,U-110,,2,11.25,3",
-      `"'=HYPERLINK(""x"")",'-12,,1,,`,
+      "part,number,maker,quantity,price,currency,days,price from",
+      "Lever bush,U-110,,2,11.25,crowns,3,simulated supplier",
+      `"'=HYPERLINK(""x"")",'-12,,1,,crowns,,`,
     ]);
   });
 

@@ -56,7 +56,7 @@ export function LeverList({
 }
 
 const priceText = (s: BenchSetup, currency: string): string =>
-  s.price === null ? s.source || "candidate" : `${s.price} ${currency}`;
+  s.price === null ? s.source || "candidate" : `${s.price} ${currency}`.trim();
 
 function LineSample({ kind }: { kind: "old" | "cand" | "other" }) {
   const stroke = { old: "var(--ochre)", cand: "var(--teal)", other: "var(--edge)" }[kind];
