@@ -18,7 +18,7 @@ export default defineConfig({
   workers: process.env.CI ? 1 : 2,
   // A busy machine may stand still for a while; how quick things are is the benches' business.
   timeout: 120_000,
-  expect: { timeout: 10_000 },
+  expect: { timeout: 30_000 },
   reporter: process.env.E2E_JSON ? [["list"], ["json", { outputFile: process.env.E2E_JSON }]] : "list",
   use: {
     viewport: { width: 1280, height: 800 },

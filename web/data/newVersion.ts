@@ -1,7 +1,13 @@
 import { logEvent } from "./eventLog";
 
+/** A page that nobody has touched yet, so soon after it was loaded, is loaded anew without asking, ms. */
+const JUST_LOADED_MS = 15_000;
+
 /** How often the program is asked whether there is a newer version of its pages, ms. */
 const ASK_EVERY_MS = 10 * 60_000;
+
+/** What a person does to a page. */
+const HANDS = ["pointerdown", "keydown"];
 
 let load: (() => void) | null = null;
 const listeners = new Set<() => void>();
@@ -38,6 +44,12 @@ export async function keepPages(): Promise<void> {
     location.reload();
   };
   let asked = false;
+  let touched = false;
+  const touch = (): void => {
+    touched = true;
+    for (const kind of HANDS) window.removeEventListener(kind, touch, true);
+  };
+  for (const kind of HANDS) window.addEventListener(kind, touch, true);
   const registration = await serviceWorker.register("/sw.js").catch((error: unknown) => {
     logEvent("page", `the browser does not keep the pages: ${String((error as Error)?.name)}`);
     return null;
@@ -54,7 +66,9 @@ export async function keepPages(): Promise<void> {
     else if (controlled) offer(reload);
   });
   const ready = (): void => {
-    if (registration.waiting && serviceWorker.controller) offer(take);
+    if (!registration.waiting || !serviceWorker.controller) return;
+    if (!touched && performance.now() < JUST_LOADED_MS) take();
+    else offer(take);
   };
   if (registration.waiting && controlled) return take();
   registration.addEventListener("updatefound", () => {
