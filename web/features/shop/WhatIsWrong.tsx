@@ -6,7 +6,7 @@ import { useConditionQuery } from "../../data/api";
 import { loggedEvents, onLogged, type LoggedEvent } from "../../data/eventLog";
 import { useAppSelector } from "../../data/hooks";
 import type { SavingState } from "../../data/saving";
-import { count, dayText, timeText } from "../../format/words";
+import { dayText, timeText } from "../../format/words";
 import { SavedState } from "../../pieces/saving/SavingTrouble";
 import { saveAs } from "../../ui/saveAs";
 import { Coming } from "../../ui/states";
@@ -26,9 +26,9 @@ function queueText({ pending, aside }: Pick<SavingState, "pending" | "aside">): 
   const asked = pending.filter((e) => e.trouble).length;
   const files = pending.filter((e) => e.kind === "file").length;
   const parts = [
-    pending.length ? `${count(pending.length, "edit")} waiting` : "nothing waiting",
+    pending.length ? `${pending.length} ${pending.length === 1 ? "edit" : "edits"} waiting` : "nothing waiting",
     asked && `${asked} refused`,
-    files && `${count(files, "file")} among them`,
+    files && `${files} with a file`,
     aside.length && `${aside.length} unreadable`,
   ];
   return parts.filter(Boolean).join(", ");
@@ -61,7 +61,7 @@ export function WhatIsWrong() {
         ["Version", data.version],
         [
           "Room on the disk",
-          `${bytesText(data.disk.freeBytes)} of ${bytesText(data.disk.totalBytes)}`,
+          `${bytesText(data.disk.freeBytes)} free of ${bytesText(data.disk.totalBytes)}`,
           data.disk.freeBytes < LITTLE_ROOM_BYTES ? "Free some space: the next backups may not fit." : undefined,
         ],
         ["The shop’s file", bytesText(data.bookBytes)],
@@ -94,35 +94,39 @@ export function WhatIsWrong() {
         <Link to="/shop">Shop</Link>
       </header>
       <div className="page">
-        {!data && <Coming query={{ error, refetch }} rows={4} />}
-        <dl className={css.condition}>
-          {lines.map(([what, says, toDo]) => (
-            <div key={what}>
-              <dt>{what}</dt>
-              <dd>
-                {says}
-                {toDo && <span className={css.todo}>{toDo}</span>}
-              </dd>
-            </div>
-          ))}
-        </dl>
-        <h2 className="hd2">
-          Events{" "}
-          <span className="lb">the last 200 of this browser, newest first; nothing of a customer is in them</span>
-        </h2>
-        {events.length ? (
-          <ol className={css.events}>
-            {[...events].reverse().map((e, i) => (
-              <li key={events.length - i}>
-                <time dateTime={e.at}>{momentText(e.at)}</time>
-                <span>{e.where}</span>
-                <span>{e.what}</span>
-              </li>
+        <section className="sect" aria-label="The program">
+          {!data && <Coming query={{ error, refetch }} rows={4} />}
+          <dl className={css.condition}>
+            {lines.map(([what, says, toDo]) => (
+              <div key={what}>
+                <dt>{what}</dt>
+                <dd>
+                  {says}
+                  {toDo && <span className={css.todo}>{toDo}</span>}
+                </dd>
+              </div>
             ))}
-          </ol>
-        ) : (
-          <p>Nothing went wrong in this browser so far.</p>
-        )}
+          </dl>
+        </section>
+        <section className="sect" aria-label="Events">
+          <h2 className="hd2">
+            Events{" "}
+            <span className="lb">the last 200 of this browser, newest first; nothing of a customer is in them</span>
+          </h2>
+          {events.length ? (
+            <ol className={css.events}>
+              {[...events].reverse().map((e, i) => (
+                <li key={events.length - i}>
+                  <time dateTime={e.at}>{momentText(e.at)}</time>
+                  <span>{e.where}</span>
+                  <span>{e.what}</span>
+                </li>
+              ))}
+            </ol>
+          ) : (
+            <p>Nothing went wrong in this browser so far.</p>
+          )}
+        </section>
       </div>
     </>
   );

@@ -117,7 +117,7 @@ function WaitingEdits({ open, onClose }: { open: boolean; onClose: () => void })
     </ul>
   );
   return (
-    <Modal open={open} onCancel={onClose} footer={null} title="Not saved yet" width={620}>
+    <Modal open={open} onCancel={onClose} footer={null} title="Not saved yet" width={760}>
       {state.memoryOnly && (
         <p>
           This browser stores nothing, or its storage is full. Edits are sent as usual; keep this tab open until they
@@ -163,7 +163,7 @@ function WaitingEdits({ open, onClose }: { open: boolean; onClose: () => void })
       {typed.length > 0 && (
         <>
           <h3 className="hd2">Typed and not added</h3>
-          <p>These lines are in their fields and not in the book. Add them there, or let them go.</p>
+          <p>These lines are in their fields and not in the book. Add them there, or discard them.</p>
           <ul className={`lined ${css.waitlist}`}>
             {typed.map((d) => (
               <li key={`${d.path}#${d.name}`}>
@@ -174,7 +174,7 @@ function WaitingEdits({ open, onClose }: { open: boolean; onClose: () => void })
                   Go there
                 </Link>
                 <Button size="small" onClick={() => dropDraft(d)}>
-                  Let it go
+                  Discard
                 </Button>
               </li>
             ))}
