@@ -358,7 +358,7 @@ describe("an archive that was altered", () => {
       Buffer.from("records.json", "latin1"),
       stored.indexOf(Buffer.from("PK\x01\x02", "latin1")),
     );
-    stored.writeUInt32LE(stored.readUInt32LE(at - 46 + 16) ^ 1, at - 46 + 16);
+    stored.writeUInt32LE((stored.readUInt32LE(at - 46 + 16) ^ 1) >>> 0, at - 46 + 16);
     const answer = await send(there, stored);
     expect([answer.status, answer.body.error.message]).toEqual([
       422,
