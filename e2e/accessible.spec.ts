@@ -27,6 +27,7 @@ const VIEWS: [name: string, path: string, wait: string][] = [
   ["press fit", "/desk/set/pressFit", "How it is done"],
   ["shelf", "/shelf", "to order"],
   ["shop", "/shop", "People"],
+  ["what is wrong", "/shop/wrong", "Events"],
   ["table behind Ask", "/shop/knowledge", "How likely each thing is with this fault"],
 ];
 const STAGES: [number, string, string][] = [

@@ -312,3 +312,53 @@ describe("reading", () => {
     expect((await shed.get("/api/vehicles?limit=0")).body.error.field).toBe("limit");
   });
 });
+
+describe("a torque group that is renamed", () => {
+  it("stays with the steps that take it off and tighten it, and an undo takes both back", async () => {
+    const { jobId } = await shed.job();
+    const groupId = await shed.add("torqueGroup", { jobId, name: "Crossmember", count: 4 });
+    const facts = { torques: ["Crossmember"], frees: [{ key: "a", name: "bolts", count: 4, group: "Crossmember" }] };
+    await shed.add("step", { jobId, text: "Crossmember on", facts });
+    await shed.add("step", { jobId, text: "Plug in", facts: { torques: ["Sensor"] } });
+    const rename = (name: string, version: number): Operation => ({
+      op: "update",
+      resource: "torqueGroup",
+      id: groupId,
+      version,
+      data: { name },
+    });
+    const answer = await shed.change([rename("Rear crossmember", 1)], `job:${jobId}`);
+    expect([answer.status, answer.body.error]).toEqual([200, undefined]);
+    // The screens hear of the steps too.
+    expect(answer.body.records.map((r: { resource: string }) => r.resource)).toEqual(["torqueGroup", "step"]);
+    const named = async (): Promise<[string[], string[]][]> =>
+      (await shed.get(`/api/jobs/${jobId}`)).body.step.map(
+        (s: { facts: { torques: string[]; frees: { group: string }[] } }) => [
+          s.facts.torques,
+          s.facts.frees.map((f) => f.group),
+        ],
+      );
+    expect(await named()).toEqual([
+      [["Rear crossmember"], ["Rear crossmember"]],
+      [["Sensor"], []],
+    ]);
+    expect((await shed.post("/api/undo", { id: ulid(), scope: `job:${jobId}` })).status).toBe(200);
+    expect((await named())[0]).toEqual([["Crossmember"], ["Crossmember"]]);
+  });
+
+  it("leaves the name to another group that bears it", async () => {
+    const { jobId } = await shed.job();
+    const first = await shed.add("torqueGroup", { jobId, name: "Mount", count: 2 });
+    await shed.add("torqueGroup", { jobId, name: "Mount", count: 2 });
+    await shed.add("step", { jobId, text: "Mount on", facts: { torques: ["Mount"] } });
+    const op: Operation = {
+      op: "update",
+      resource: "torqueGroup",
+      id: first,
+      version: 1,
+      data: { name: "Mount, left" },
+    };
+    expect((await shed.change([op], `job:${jobId}`)).status).toBe(200);
+    expect((await shed.get(`/api/jobs/${jobId}`)).body.step[0].facts.torques).toEqual(["Mount"]);
+  });
+});

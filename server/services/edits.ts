@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from "node:util";
 import { IsNull, type EntityManager } from "typeorm";
 import { fieldPath, SHOP_ID, type Operation, type ResourceName } from "../../contract";
 import { entities, find, findById, indexRecord, tables, toRow, type Row } from "../db";
@@ -68,7 +69,34 @@ async function update(desk: Desk, op: Extract<Operation, { op: "update" }>, path
   const fields = parseFields(op.resource, { ...fieldsOf(op.resource, before), ...op.data }, `${path}.data`) as Row;
   await passGate(manager, files, op.resource, op.id, before, fields, `${path}.data`);
   const edit = await write(desk, op.resource, before, fields);
-  return [...(await takeSignatures(desk, edit, `${path}.withSignatures`, op.withSignatures)), edit];
+  const signatures = await takeSignatures(desk, edit, `${path}.withSignatures`, op.withSignatures);
+  return [...signatures, edit, ...(await renameInSteps(desk, edit))];
+}
+
+/** Lists of a step's facts that name other records of its job, by the kind of record. */
+const NAMED_BY_STEPS: { [R in ResourceName]?: "torques" | "parts" } = { torqueGroup: "torques", part: "parts" };
+
+/** A torque group or part that gets another name stays with the steps that name it, unless another keeps the old name. */
+async function renameInSteps(desk: Desk, edit: Edit): Promise<Edit[]> {
+  const list = NAMED_BY_STEPS[edit.resource];
+  const [before, after] = [edit.before, edit.after] as ({ name: string; jobId: string } | null)[];
+  if (!list || !before || !after || before.name === after.name) return [];
+  const ofJob = { jobId: after.jobId, deletedAt: IsNull() };
+  const twins = await find(desk.manager, edit.resource, { where: { ...ofJob, name: before.name } });
+  if (twins.length) return [];
+  const renamed = (name: string): string => (name === before.name ? after.name : name);
+  const edits: Edit[] = [];
+  for (const step of await find(desk.manager, "step", { where: ofJob })) {
+    if (!step.facts) continue;
+    const facts = {
+      ...step.facts,
+      [list]: step.facts[list].map(renamed),
+      // What comes out names the group it goes back with.
+      ...(list === "torques" && { frees: step.facts.frees.map((f) => ({ ...f, group: renamed(f.group) })) }),
+    };
+    if (!isDeepStrictEqual(facts, step.facts)) edits.push(await write(desk, "step", step, { facts }));
+  }
+  return edits;
 }
 
 async function remove(desk: Desk, op: Extract<Operation, { op: "delete" }>, path: string): Promise<Edit[]> {

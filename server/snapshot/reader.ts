@@ -46,6 +46,9 @@ export class SnapshotReader {
     } catch (error) {
       if ((error as { code?: unknown }).code === "ERR_WORKER_OUT_OF_MEMORY")
         return refuse("too_large", "", null, `what can be read with ${HEAP_MB} MB`, "this is too much to read at once");
+      // The threads were ended under it: another book is being put in place, or the program ends.
+      if (pool !== (await this.pool) && !until?.aborted)
+        return refuse("storage", "", null, "the same again in a moment", "an older book is being put in place");
       throw error;
     }
     if (!answer.ok) throw new Refused(answer.refusal);

@@ -6,7 +6,7 @@ import { show } from "../../tests/web/show";
 import { AddLine } from "./AddLine";
 import { NewQuantityField, QuantityField } from "./QuantityField";
 import { TextField } from "./TextField";
-import { saveDrafts } from "./useDraft";
+import { dropDraft, saveDrafts, useKeptDrafts } from "./useDraft";
 
 beforeEach(() => void vi.useFakeTimers());
 afterEach(() => void vi.useRealTimers());
@@ -147,5 +147,41 @@ describe("a line not added yet", () => {
     const again = typing("first reading", "312 mm");
     fireEvent.keyDown(again, { key: "Enter" });
     expect(onCommit.mock.calls).toEqual([[{ typed: "312 mm", base: 312 }]]);
+  });
+});
+
+describe("what was typed and not added", () => {
+  const Count = () => {
+    const drafts = useKeptDrafts();
+    return (
+      <output>
+        {drafts.map((d) => (
+          <button key={d.name} onClick={() => dropDraft(d)}>{`${d.path} ${d.name}: ${d.text}`}</button>
+        ))}
+      </output>
+    );
+  };
+  beforeEach(() => localStorage.clear());
+
+  it("is known over a reload, wherever it was typed, until it is added or discarded", () => {
+    localStorage.setItem("ash-lever.draft./jobs/A/gauge#throw 3 4", "121 mm");
+    localStorage.setItem("ash-lever.draft./jobs/B/plan#empty", "");
+    const { unmount } = show(
+      <>
+        <Count />
+        <AddLine label="finding" onAdd={vi.fn()} />
+      </>,
+    );
+    const lines = (): string[] => screen.queryAllByRole("button").map((b) => b.textContent ?? "");
+    expect(lines()).toContain("/jobs/A/gauge throw 3 4: 121 mm");
+    expect(lines().some((l) => l.includes("empty"))).toBe(false);
+    typing("finding", "Boot split");
+    expect(lines()).toContain("/ finding: Boot split");
+    typing("finding", "");
+    expect(lines()).not.toContain("/ finding: Boot split");
+    fireEvent.click(screen.getByRole("button", { name: /throw 3 4/ }));
+    expect(lines()).not.toContain("/jobs/A/gauge throw 3 4: 121 mm");
+    unmount();
+    expect(Object.keys(localStorage).filter((k) => k.includes("throw"))).toEqual([]);
   });
 });
