@@ -161,7 +161,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
       desk.close();
       await heavy.close();
       await reader.close();
-      await unit.idle();
+      await unit.end();
       await source.destroy();
       release();
     },

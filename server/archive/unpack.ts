@@ -32,7 +32,7 @@ const MOST_RECORDS = 1024 * 1024 * 1024;
 const MOST_TEXT = 300 * 1024 * 1024;
 const MOST_FILE = 200 * 1024 * 1024;
 const MOST_IN_ALL = 8 * 1024 * 1024 * 1024;
-/** Texts of ours pack to a fortieth at the best; what packs to a hundredth is there to fill the disk. */
+/** What packs to a hundredth and less is there to fill the disk: records are not so much alike. */
 const MOST_RATIO = 100;
 
 /** Records that are written at a time. */

@@ -98,6 +98,12 @@ describe("after a fault", () => {
     expect(stands(id)).toBe(true);
   });
 
+  it("who comes after the end is refused, and does not open the file again", async () => {
+    await app.close();
+    await expect(app.unit.write(() => Promise.resolve())).rejects.toThrow("The program is ending");
+    app = await buildApp({ databaseFile: file });
+  });
+
   it("random sequences of faults and saves lose nothing that was acknowledged", async () => {
     const run = await faultSequences(120, 20_261_201);
     expect(run).toMatchObject({ sequences: 120, lost: [], failedWhenMended: 0 });

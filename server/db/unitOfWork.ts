@@ -14,6 +14,7 @@ import { StorageError } from "./trouble";
  */
 export class UnitOfWork {
   private tail: Promise<unknown> = Promise.resolve();
+  private ended = false;
   /** Which file was opened, by device and number; null where it is not watched (a database in memory). */
   private opened: string | null;
 
@@ -61,7 +62,15 @@ export class UnitOfWork {
     await this.tail.catch(() => undefined);
   }
 
+  /** Takes nothing more and waits for what was begun: a file that is closed is not opened again by who comes late. */
+  async end(): Promise<void> {
+    this.ended = true;
+    await this.idle();
+  }
+
   private alone<T>(work: () => Promise<T>): Promise<T> {
+    if (this.ended)
+      return Promise.reject(new StorageError({ what: "The program is ending.", toDo: "Send it again later." }));
     const result = this.tail.then(work, work);
     // A unit never waits for anything but the database, which answers at once: without a pause between units nobody
     // would be listened to until all that wait are done, and a new connection is accepted only once per loop.
