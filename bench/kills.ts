@@ -8,7 +8,7 @@ import { ulid } from "ulid";
 import { startProgram, write } from "./program";
 import type { Figure } from "./report";
 
-const ROUNDS = 40;
+const ROUNDS = 125;
 
 /**
  * Kills the program at any moment, many times, while records are written and photos and recordings are sent in. What

@@ -74,6 +74,7 @@ async function fill(file: string): Promise<{ open: string[]; vehicles: string[] 
         await put("reading", {
           jobId,
           quantity,
+          ...(k < 2 && { fromGear: "3", toGear: "4" }),
           phase: k % 2 ? "after" : "before",
           values: [{ typed: "98 mm", base: 98 }],
         });

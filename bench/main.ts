@@ -4,6 +4,7 @@ import { dragFigures } from "./drag";
 import { faultFigures } from "./faults";
 import { hostileFigures } from "./hostile";
 import { killFigures } from "./kills";
+import { killElsewhereFigures } from "./killsElsewhere";
 import { largeShopFigures } from "./largeShop";
 import { linkageFigures } from "./linkage";
 import { lostAnswerFigures } from "./lostAnswers";
@@ -17,6 +18,7 @@ import { report, type Figure } from "./report";
 import { saveFigures } from "./saves";
 import { sheetOpeningFigures } from "./sheetOpening";
 import { sheetFigures } from "./sheets";
+import { soakFigures } from "./soak";
 import { solverFigures } from "./solver";
 import { vibrationFigures } from "./vibration";
 
@@ -38,6 +40,8 @@ const parts: Record<string, () => Figure[] | Promise<Figure[]>> = {
   faults: faultFigures,
   largeShop: largeShopFigures,
   kills: killFigures,
+  killsElsewhere: killElsewhereFigures,
+  soak: soakFigures,
   hostile: hostileFigures,
   lostAnswers: lostAnswerFigures,
 };
@@ -51,7 +55,19 @@ if (unknown) {
 }
 if (
   names.some((n) =>
-    ["bundle", "drag", "vibration", "saves", "faults", "largeShop", "kills", "paper", "sheetOpening"].includes(n),
+    [
+      "bundle",
+      "drag",
+      "vibration",
+      "saves",
+      "faults",
+      "largeShop",
+      "kills",
+      "killsElsewhere",
+      "soak",
+      "paper",
+      "sheetOpening",
+    ].includes(n),
   )
 )
   spawnSync("node", ["scripts/build.mjs"], { stdio: "inherit" });

@@ -272,7 +272,8 @@ export type SheetListLine = z.infer<typeof sheetListLine>;
 
 /** A value that no source gives, or that sources give differently, and which open jobs wait for it. */
 export const wantedValue = z.object({
-  lineId: z.string(),
+  /** The line without a value; null where only a job asks for it. */
+  lineId: z.string().nullable(),
   sheetId: z.string().nullable(),
   vehicleId: z.string().nullable(),
   of: z.string(),

@@ -35,9 +35,10 @@ export {
 export { againstBook, bookSetting, type BookSetting } from "./expected";
 export { impactOf, type Impact } from "./impact";
 export { countFrom, linesFor, type VehicleLine } from "./inherit";
+export { lineFor } from "./names";
 export { supersededChain, type Chain } from "./supersede";
 export { partsTable, torqueTable } from "./tables";
-export { groupFrom, jobValue, learned, partFrom, torqueFactsOf } from "./take";
+export { filledFrom, groupFrom, jobValue, learned, limitsByNumber, partFrom, takeLines, torqueFactsOf } from "./take";
 export {
   isWanted,
   sourcesAgree,

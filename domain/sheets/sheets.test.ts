@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { unknownSource, type LineSource, type NewFields, type SpecLine, type Vehicle } from "../../contract";
-import { PARENT, record } from "../../tests/domain/records";
+import { jobView, PARENT, record } from "../../tests/domain/records";
 import {
   againstBook,
   appliesTo,
@@ -9,14 +9,17 @@ import {
   countFrom,
   groupFrom,
   learned,
+  limitsByNumber,
   linesFor,
   partFrom,
   questionsFor,
   stateOf,
   supersededChain,
+  takeLines,
   valueOf,
   wantedValues,
 } from ".";
+import { fitDoubts } from "../vehicle";
 
 const SHEET = "01DEMSKERR00000000000000SH";
 
@@ -195,6 +198,48 @@ describe("what a job takes", () => {
       builtFrom: "2015-01",
     });
   });
+  it("goes to what the job has already under its name, without a value and never over one", () => {
+    const [plate, floor, bush] = [
+      torque("Bottom plate bolts", [from("9 Nm")]),
+      torque("Floor", [from("24 Nm")]),
+      part("Bush", "SK-1"),
+    ];
+    const group = (data: object) => record("torqueGroup", { jobId: PARENT, position: 1, count: 6, ...data } as never);
+    const there = jobView({
+      torqueGroup: [
+        group({ name: "Bottom plate" }),
+        group({ name: "Floor", specTyped: "20 Nm", specOrigin: "measured" }),
+      ],
+      part: [record("part", { jobId: PARENT, name: "Bush", quantity: 3 })],
+    });
+    const ops = takeLines([plate, floor, bush], there, () => PARENT);
+    expect(ops.map((o) => [o.op, o.resource, "data" in o && o.data])).toEqual([
+      [
+        "update",
+        "torqueGroup",
+        { lineId: plate.id, specTyped: "9 Nm", specSource: expect.any(String), specOrigin: "specified" },
+      ],
+      ["create", "torqueGroup", expect.objectContaining({ name: "Floor", specTyped: "24 Nm" })],
+      ["update", "part", { lineId: bush.id, number: "SK-1" }],
+    ]);
+  });
+  it("tells of a typed number what it is for, by the line that fits this vehicle best", () => {
+    const [early, late] = [
+      part("Mount", "SK-02-61", { builtTo: "2014-12" }),
+      part("Mount", "SK-02-64", { builtFrom: "2015-01" }),
+    ];
+    const vehicle = record("vehicle", { tag: "T", buildDate: "2012-05" });
+    const book = linesFor(vehicle, [early, late], []);
+    const typed = record("part", { jobId: PARENT, name: "Tail mount", number: "" });
+    expect(limitsByNumber(typed, "sk 02 64", book)).toMatchObject({ builtFrom: "2015-01", builtTo: null });
+    expect(fitDoubts({ ...typed, ...limitsByNumber(typed, "SK-02-64", book) }, vehicle)).toEqual([
+      { kind: "builtBefore", part: "2015-01", vehicle: "2012-05" },
+    ]);
+    // Typed over by one that nobody knows, the limits of the one before go; those a person gave stay.
+    const was = { ...typed, number: "SK-02-64", builtFrom: "2015-01" };
+    expect(limitsByNumber(was, "XX-9", book)).toMatchObject({ builtFrom: null });
+    expect(limitsByNumber({ ...was, builtFrom: "2016-03" }, "XX-9", book)).toEqual({});
+  });
   it("gives back what it found out, once, and never an estimate", () => {
     const line = torque("Shifter to floor", []);
     const group = { specTyped: "24 Nm", specSource: "Skarvane sheet 8-2, page 12", specOrigin: "specified" } as const;
@@ -223,6 +268,20 @@ describe("lists", () => {
       ["C", "missing", 1],
       ["B", "missing", 0],
       ["A", "conflict", 0],
+    ]);
+    // A group that no sheet knows is missing all the same.
+    const own = record("torqueGroup", { jobId: PARENT, name: "Bracket" });
+    expect(wantedValues([], [own, { ...own, specTyped: "5 Nm" }], [job], () => "")).toEqual([
+      {
+        lineId: null,
+        sheetId: null,
+        vehicleId: null,
+        of: "SI 0311",
+        kind: "torque",
+        name: "Bracket",
+        state: "missing",
+        jobs: [job],
+      },
     ]);
     // The job has its value by now: it no longer waits.
     expect(wantedValues([c], [{ ...group, specTyped: "8 Nm" }], [job], () => "")[0].jobs).toEqual([]);

@@ -9,33 +9,8 @@ import type {
   TemplateStep,
 } from "../../contract";
 import { nextPosition, recordsAfter } from "../job";
-import { groupFrom, partFrom } from "../sheets";
+import { filledFrom, groupFrom, lineFor, partFrom } from "../sheets";
 import { besideOf, both, needsFirst, stepSource } from "./merge";
-
-const wordsOf = (name: string): string[] =>
-  name
-    .toLowerCase()
-    .split(/[^a-z0-9]+/)
-    .filter((w) => w.length > 1 && !["the", "to", "of", "at", "in", "and", "bolts", "bolt", "nuts", "nut"].includes(w))
-    .map((w) => w.replace(/(?<=[a-z]{2})(es|s)$/, ""));
-
-/**
- * The line of the vehicle's book that a template's name means: of the same words, else the only one whose words hold
- * all of the name's or are all held by them. Null where several could be meant: nothing is guessed.
- */
-export function lineFor(name: string, lines: readonly SpecLine[]): SpecLine | null {
-  const asked = wordsOf(name);
-  const rated = lines.map((line) => ({ line, words: wordsOf(line.name) }));
-  const same = rated.filter(({ words }) => words.length === asked.length && words.every((w) => asked.includes(w)));
-  if (same.length) return same.length === 1 ? same[0].line : null;
-  const near = rated.filter(
-    ({ words }) =>
-      words.length > 1 &&
-      asked.length > 1 &&
-      (asked.every((w) => words.includes(w)) || words.every((w) => asked.includes(w))),
-  );
-  return near.length === 1 ? near[0].line : null;
-}
 
 /** What beginning a job by a template comes to: what goes on it, and what the vehicle's book had no value for. */
 export interface Beginning {
@@ -108,7 +83,11 @@ export function beginBy(
     const known = lineFor(g.name, torqueLines);
     const name = known?.name ?? g.name;
     groupNames.set(g.name, name);
-    if (view.torqueGroup.some((x) => (known && x.lineId === known.id) || x.name === name)) continue;
+    const there = view.torqueGroup.find((x) => (known && x.lineId === known.id) || x.name === name);
+    if (there) {
+      operations.push(...filledFrom(known, "torqueGroup", there));
+      continue;
+    }
     if (!known) unknown.push(g.name);
     const data: NewFields<"torqueGroup"> = known
       ? groupFrom(known, job.id, groupAt)
@@ -138,7 +117,11 @@ export function beginBy(
     const known = lineFor(p.name, partLines);
     const name = known?.name ?? p.name;
     partNames.set(p.name, name);
-    if (view.part.some((x) => (known && x.lineId === known.id) || x.name === name)) continue;
+    const there = view.part.find((x) => (known && x.lineId === known.id) || x.name === name);
+    if (there) {
+      operations.push(...filledFrom(known, "part", there));
+      continue;
+    }
     if (!known && !p.consumable) unknown.push(p.name);
     make("part", {
       ...(known ? partFrom(known, job.id, partAt) : { jobId: job.id, name, quantity: p.quantity, position: partAt }),

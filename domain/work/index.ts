@@ -1,13 +1,4 @@
-export {
-  beginBy,
-  beginByAll,
-  templateChanges,
-  lineFor,
-  NO_FACTS,
-  templateOf,
-  UNSAID_MIN,
-  type Beginning,
-} from "./begin";
+export { beginBy, beginByAll, templateChanges, NO_FACTS, templateOf, UNSAID_MIN, type Beginning } from "./begin";
 export { leftOpen, markOf, minutesWorked, toAnswer, unanswered, waitOf, type Left, type ToAnswer } from "./left";
 export { besideOf, mergeTemplates, stepSource, type MergeConflict } from "./merge";
 export { estimateMinutes } from "./minutes";

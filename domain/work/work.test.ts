@@ -11,7 +11,6 @@ import {
   helperCalls,
   latePieces,
   leftOpen,
-  lineFor,
   minutesWorked,
   NO_FACTS,
   pickList,
@@ -28,6 +27,7 @@ import {
 } from ".";
 import { plan, planOf } from "../../core";
 import { recordsAfter } from "../job";
+import { lineFor } from "../sheets";
 import { suppliedTemplates } from "../templates";
 
 const SHEET = "01DEMSKERR00000000000000SH";
@@ -82,6 +82,23 @@ describe("the vehicle's book for a template's names", () => {
 });
 
 describe("a job begun by a template", () => {
+  it("fills a group that stands there empty, and leaves one with a value of its own", () => {
+    const known = line("torque", "Bottom plate");
+    const group = (data: object) =>
+      jobView({ torqueGroup: [record("torqueGroup", { jobId: PARENT, name: "Bottom plate", count: 6, ...data })] });
+    const ops = (data: object) =>
+      beginBy(kindOf("cableBushes"), group(data), [known], newId).operations.filter(
+        (o) => o.resource === "torqueGroup" && o.op === "update",
+      );
+    expect(ops({})).toEqual([
+      expect.objectContaining({
+        op: "update",
+        data: expect.objectContaining({ specTyped: "22 Nm", lineId: known.id }),
+      }),
+    ]);
+    expect(ops({ specTyped: "11 Nm", specOrigin: "measured" })).toEqual([]);
+  });
+
   const lines = [
     line("torque", "Bottom plate", { torque: { count: 4, threadLocker: "medium" } }),
     line("part", "Lever bush", { part: { noLonger: true } }),

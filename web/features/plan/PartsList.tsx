@@ -1,11 +1,11 @@
 import { resources, type Part } from "../../../contract";
 import { Button } from "antd";
 import { formatNumber } from "../../../core";
-import { useState } from "react";
-import { useShopQuery } from "../../data/api";
+import { useMemo, useState } from "react";
+import { useShopQuery, useVehicleQuery } from "../../data/api";
 import { Choice, TextField } from "../../ui/TextField";
 import type { StageProps } from "../../data/stage";
-import { nextPosition, fitDoubts, positionAt } from "../../../domain";
+import { fitDoubts, limitsByNumber, linesFor, nextPosition, positionAt } from "../../../domain";
 import { SortableList } from "../../ui/SortableList";
 import { GiveBack } from "./GiveBack";
 import { AddLine } from "../../ui/AddLine";
@@ -33,6 +33,11 @@ export function PartsList({ view, edit }: StageProps) {
   const total = view.part.reduce(
     (sum, p) => sum + (p.carriedOver || p.alternative ? 0 : (p.price ?? 0) * p.quantity),
     0,
+  );
+  const { data: dossier } = useVehicleQuery(view.vehicle.id);
+  const book = useMemo(
+    () => (dossier ? linesFor(view.vehicle, dossier.sheetLine, dossier.ownLine) : []),
+    [dossier, view.vehicle],
   );
   const patch = (p: Part, data: Partial<Part>, what: string): void =>
     edit.update("part", p, data, `${p.name}: ${what}`);
@@ -107,7 +112,13 @@ export function PartsList({ view, edit }: StageProps) {
                       { at: "quantity", label: "how many", what: "quantity" },
                       { at: "price", label: "price each", price: currency, what: "price" },
                     ]}
-                    onChange={(data, what) => patch(p, data, what)}
+                    onChange={(data, what) =>
+                      patch(
+                        p,
+                        data.number === undefined ? data : { ...limitsByNumber(p, data.number, book), ...data },
+                        what,
+                      )
+                    }
                   />
                 </div>
                 <TextField label="note" value={p.note} onCommit={(note) => patch(p, { note }, "note")} />

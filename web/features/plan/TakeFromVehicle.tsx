@@ -1,8 +1,8 @@
 import { Button, Checkbox, Modal } from "antd";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
-import type { Operation, SpecLine } from "../../../contract";
-import { groupFrom, linesFor, nextPosition, partFrom, stateOf, type VehicleLine } from "../../../domain";
+import type { SpecLine } from "../../../contract";
+import { linesFor, stateOf, takeLines, type VehicleLine } from "../../../domain";
 import { useVehicleQuery } from "../../data/api";
 import { newId } from "../../data/saving";
 import type { StageProps } from "../../data/stage";
@@ -42,17 +42,7 @@ export function TakeFromVehicle({ view, edit, onClose }: StageProps & { onClose:
   const groups = picked.filter((l) => l.kind === "torque");
   const parts = picked.filter((l) => l.kind === "part");
   const take = (): void => {
-    const [g, p] = [nextPosition(view.torqueGroup), nextPosition(view.part)];
-    const made = (resource: "torqueGroup" | "part", data: object): Operation => ({
-      op: "create",
-      resource,
-      id: newId(),
-      data: { ...data },
-    });
-    edit.all(`From the vehicle: ${words(groups, parts)}`, [
-      ...groups.map((l, i) => made("torqueGroup", groupFrom(l, view.job.id, g + i))),
-      ...parts.map((l, i) => made("part", partFrom(l, view.job.id, p + i))),
-    ]);
+    edit.all(`From the vehicle: ${words(groups, parts)}`, takeLines(picked, view, newId));
     onClose();
   };
   const choosable = shown.filter((l) => free(l) && l.applies.answer !== "no");

@@ -117,7 +117,7 @@ export function SheetsPage() {
               {trouble}
             </p>
           )}
-          {data.sheets.length > 0 && (
+          {data.sheets.length + data.wanted.length > 0 && (
             <Answer>
               <b>
                 {waited.length
@@ -231,6 +231,12 @@ function SheetLine({ sheet: s }: { sheet: SheetListLine }) {
   );
 }
 
+/** Where a missing value is given: in its sheet, at its vehicle, or in the job that alone asks for it. */
+function placeOf(w: WantedValue): string {
+  if (!w.lineId) return `/jobs/${w.jobs[0]?.id ?? ""}/plan?tool=lists`;
+  return w.sheetId ? `/sheets/${w.sheetId}?line=${w.lineId}` : `/vehicles/${w.vehicleId ?? ""}`;
+}
+
 function WantedList({ wanted }: { wanted: readonly WantedValue[] }) {
   return (
     <section className="sect" aria-label="Missing values">
@@ -239,8 +245,8 @@ function WantedList({ wanted }: { wanted: readonly WantedValue[] }) {
       </h2>
       <ul className="lined">
         {wanted.slice(0, WANTED_SHOWN).map((w) => (
-          <li key={w.lineId} className={css.wanted}>
-            <Link to={w.sheetId ? `/sheets/${w.sheetId}?line=${w.lineId}` : `/vehicles/${w.vehicleId ?? ""}`}>
+          <li key={w.lineId ?? `${w.jobs[0]?.id} ${w.name}`} className={css.wanted}>
+            <Link to={placeOf(w)}>
               <b className="rt">{w.name}</b>
             </Link>
             <span className={w.state === "missing" ? "lb brk" : "lb och"}>
@@ -258,7 +264,7 @@ function WantedList({ wanted }: { wanted: readonly WantedValue[] }) {
           </li>
         ))}
       </ul>
-      {!wanted.length && <p className="q">Nothing is missing.</p>}
+      {!wanted.length && <p className="q">No value is missing in a sheet or an open job.</p>}
       {wanted.length > WANTED_SHOWN && <p className="lb">and {wanted.length - WANTED_SHOWN} more</p>}
     </section>
   );
