@@ -105,32 +105,54 @@ async function whileSeeding(folder: string): Promise<Tally> {
   return t;
 }
 
-async function whileStarting(folder: string, book: string, older: number): Promise<Tally> {
+async function whileStarting(folder: string, book: string): Promise<Tally> {
   const t = tally();
   const file = join(folder, "start.sqlite");
-  copyFileSync(book, file);
-  const before = look(file, changesIn);
+  const rows = (db: Database.Database): string[] =>
+    ["vehicle", "job"].flatMap((of) =>
+      (db.prepare(`SELECT "id" FROM "${of}"`).all() as { id: string }[]).map((r) => r.id),
+    );
+  const before = look(book, rows);
   for (let i = 0; i < OF_EACH; i++) {
-    if (older) {
-      const source = await openDatabase(file);
-      for (let n = 0; n < older; n++) await source.undoLastMigration();
-      await source.destroy();
-    }
+    for (const end of ["", "-wal", "-shm"]) rmSync(file + end, { force: true });
+    copyFileSync(book, file);
     const starting = startProgram(file).catch(() => null);
-    await wait(randomInt(700));
-    const pid = await Promise.race([starting, wait(0).then(() => "not yet" as const)]);
-    if (pid === "not yet") killStarting(file);
-    else if (pid) await kill(pid);
+    await wait(randomInt(900));
+    const started = await Promise.race([starting, wait(0).then(() => "not yet" as const)]);
+    if (started === "not yet") killStarting(file);
+    else if (started) await kill(started);
     await starting;
     t.kills += 1;
     await end(await startProgram(file));
     look(file, (db) => {
-      const there = changesIn(db);
-      t.lost += [...before].filter((id) => !there.has(id)).length;
+      const there = new Set(rows(db));
+      t.lost += before.filter((id) => !there.has(id)).length;
       if (!whole(db)) t.broken += 1;
     });
   }
   return t;
+}
+
+/** A book of the oldest version of the program, with vehicles and jobs in it. */
+async function oldBook(file: string): Promise<string> {
+  const source = await openDatabase(file);
+  for (let i = 0; i < 12; i++) await source.undoLastMigration();
+  for (let i = 0; i < 300; i++) {
+    await source.query(
+      `INSERT INTO "vehicle" ("id","version","createdAt","updatedAt","tag","owner","make","model","variant","layout",
+         "drivenWheels","shifterKind","odometer","notes")
+       VALUES (?, 1, '', '', 'T', '', '', '', '', 'northSouth', 'rear', 'rod', '[]', '')`,
+      [`v${i}`],
+    );
+    await source.query(
+      `INSERT INTO "job" ("id","version","createdAt","updatedAt","vehicleId","complaint","complaintNote","symptoms","stage",
+         "loadState","bay","waits","nextAction","choiceReason","verdict")
+       VALUES (?, 1, '', '', ?, 'Slop.', '', '{}', 'ask', 'onStands', '', '{}', '', '', '')`,
+      [`j${i}`, `v${i}`],
+    );
+  }
+  await source.destroy();
+  return file;
 }
 
 /** Kills a program that has not said its address yet: found by the file it was started with. */
@@ -236,11 +258,12 @@ export async function killElsewhereFigures(): Promise<Figure[]> {
   const filling = await startProgram(book);
   await seed(filling.address, DAY);
   await end(filling);
+  const old = await oldBook(join(folder, "old.sqlite"));
   const figures: Figure[] = [];
   const works: [string, () => Promise<Tally>][] = [
     ["filling the demo", () => whileSeeding(folder)],
-    ["starting", () => whileStarting(folder, book, 0)],
-    ["bringing an older book up to date", () => whileStarting(folder, book, 2)],
+    ["starting", () => whileStarting(folder, book)],
+    ["bringing an older book up to date", () => whileStarting(folder, old)],
     ["importing an archive", () => whileTakingArchives(folder, book)],
     ["restoring a backup", () => whileRestoring(folder, book)],
   ];

@@ -2,7 +2,7 @@ export { measurement } from "./measurement";
 export type { MeasurementAnswer, MeasurementInput, MeasurementNotice, ReadingSet, SetResult } from "./measurement";
 export { readTorque } from "./torqueText";
 export type { ParseStop, TorqueTextAnswer, TorqueTextInput, TorqueTextOutcome } from "./torqueText";
-export { parseQuantity, plainNumber, typedMeans } from "./parse";
+export { doubtfulComma, parseQuantity, plainNumber, readNumber, typedAs, typedMeans } from "./parse";
 export type { Quantity, QuantityOutcome } from "./parse";
 export { formatInchFraction, formatNumber, formatQuantity, inOtherUnit, unitLabel } from "./format";
 export type { FormatOptions } from "./format";

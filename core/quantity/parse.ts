@@ -1,3 +1,4 @@
+import { formatQuantity } from "./format";
 import { readTorque } from "./torqueText";
 import { PREFERRED, UNITS, unitOf, type QuantityKind, type Unit, type UnitSystem } from "./units";
 
@@ -38,6 +39,15 @@ const writtenOut = (text: string): string =>
 /** A comma before three figures and no more: tenths and hundredths to one reader, thousands to another. */
 const EITHER_COMMA = /(?<![\d.,])[1-9]\d{0,2},\d{3}(?![\d.,])/;
 
+/** Why a comma in a text cannot be read, and where it is; null where every comma can. */
+export function doubtfulComma(text: string): { position: number; message: string } | null {
+  const either = EITHER_COMMA.exec(text);
+  return either && { position: either.index, message: `"${either[0]}" can be two numbers: write a point, or no comma` };
+}
+
+/** Spaces that only print puts between thousands; the usual space may also stand before a fraction. */
+const PRINTED_THOUSANDS = /(?<=\d)[\u2009\u202f](?=\d{3}(?!\d))/g;
+
 /**
  * A number as people write it, for the eyes of a parser: a decimal comma as a point, a fraction of one character
  * written out, the long minus as a short one. A comma that can be either stays, and is refused.
@@ -45,9 +55,21 @@ const EITHER_COMMA = /(?<![\d.,])[1-9]\d{0,2},\d{3}(?![\d.,])/;
 export const plainNumber = (text: string): string =>
   writtenOut(text)
     .replace(/\u2212/g, "-")
+    .replace(PRINTED_THOUSANDS, "")
     .replace(/\d[\d.,]*/g, (figure) =>
       /^\d+,\d+$/.test(figure) && !EITHER_COMMA.test(figure) ? figure.replace(",", ".") : figure,
     );
+
+/**
+ * One plain number as people write it: decimal point or comma, blanks between thousands, a minus of either length.
+ * Null for anything else, a comma that can be read two ways included.
+ */
+export function readNumber(text: string): number | null {
+  if (doubtfulComma(text)) return null;
+  const plain = plainNumber(text).trim();
+  const grouped = /^[-+]?\d{1,3}(?:[ \u00a0]\d{3})+(?:\.\d+)?$/.test(plain) ? plain.replace(/[ \u00a0]/g, "") : plain;
+  return /^[-+]?(?:\d+(?:\.\d*)?|\.\d+)$/.test(grouped) ? Number(grouped) : null;
+}
 
 interface Cursor {
   text: string;
@@ -116,7 +138,7 @@ function takeUnit(c: Cursor, kind: QuantityKind): Unit | null {
  * 80 characters.
  */
 export function parseQuantity(written: string, kind: QuantityKind, system: UnitSystem = "metric"): QuantityOutcome {
-  const either = EITHER_COMMA.exec(written);
+  const doubt = doubtfulComma(written);
   const text = plainNumber(written);
   const refuse = (position: number, what: string): QuantityOutcome => ({
     ok: false,
@@ -125,13 +147,7 @@ export function parseQuantity(written: string, kind: QuantityKind, system: UnitS
   });
   if (text.length > 80) return refuse(80, "longer than 80 characters");
   if (!text.trim()) return refuse(text.length, "nothing typed");
-  if (either) {
-    return {
-      ok: false,
-      position: either.index,
-      message: `"${either[0]}" can be two numbers: write a point, or no comma`,
-    };
-  }
+  if (doubt) return { ok: false, ...doubt };
   if (kind === "torque") return parseTorque(text, system, refuse);
 
   const c: Cursor = { text, at: 0 };
@@ -210,6 +226,19 @@ const done = (kind: QuantityKind, min: number, max: number, unit: string, assume
   Number.isFinite(min) && Number.isFinite(max)
     ? { ok: true, value: { kind, min, max, unit, assumedUnit } }
     : { ok: false, position: 0, message: "too large a number" };
+
+/**
+ * A base-unit value as a shop writes it, with what that text means: the text is rounded, and so is the value, by the
+ * one reader.
+ */
+export function typedAs(base: number, kind: QuantityKind, system: UnitSystem): { typed: string; base: number } {
+  const typed = formatQuantity(base, kind, PREFERRED[kind][system])
+    .replace(/\u202f/g, "")
+    .replace(/\u00a0/g, " ");
+  const read = parseQuantity(typed, kind, system);
+  if (!read.ok) throw new RangeError(`${typed}: ${read.message}`);
+  return { typed, base: read.value.min };
+}
 
 /** A figure kept beside its text may be rounded by this part, or by the last place shown. */
 const ROUNDED = { part: 0.001, base: 0.0051 };

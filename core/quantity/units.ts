@@ -36,7 +36,8 @@ export const UNITS: Record<QuantityKind, readonly Unit[]> = {
     { id: "mm", factor: 1, spellings: ["mm", "millimetres", "millimetre"], system: "metric", digits: 1 },
     { id: "cm", factor: 10, spellings: ["cm"], system: "metric", digits: 2 },
     { id: "m", factor: 1000, spellings: ["m", "metres", "metre"], system: "metric", digits: 4 },
-    { id: "in", factor: 25.4, spellings: ["inches", "inch", "in", '"', "″"], system: "inch", digits: 3 },
+    { id: "in", factor: 25.4, spellings: ["inches", "inch", "in.", "in", '"', "″"], system: "inch", digits: 3 },
+    { id: "thou", factor: 0.0254, spellings: ["thou"], system: "inch", digits: 0 },
     { id: "ft", factor: 304.8, spellings: ["feet", "foot", "ft", "'", "′"], system: "inch", digits: 4 },
   ],
   torque: [

@@ -1,5 +1,5 @@
 import { refusal, underPath, type Refusal } from "../../contract";
-import type { LoadGate } from "../torque";
+import type { Judged, LoadGate } from "../torque";
 
 /** Every rule a record can break, with the values its words are made of. */
 export interface RuleValues {
@@ -15,7 +15,7 @@ export interface RuleValues {
   passOfGroup: { passes: readonly string[] };
   rideHeight: { group: string; gate: LoadGate };
   wrenchNeeded: object;
-  outsideNeedsOutcome: { typed: string; judged: string; minNm: number; maxNm: number };
+  outsideNeedsOutcome: Judged & { typed: string };
   acceptedNeedsReason: object;
   gradesRise: { least: number };
   closedAfterOpened: { openedAt: string };
@@ -69,8 +69,8 @@ const WORDS: { [R in RuleName]: Words<RuleValues[R]> } = {
   wrenchNeeded: { accepts: () => "what the wrench read, or what it was set to when it clicked" },
   outsideNeedsOutcome: {
     accepts: () => '"redo", "replaced", or "accepted" with a reason',
-    says: ({ typed, judged, minNm, maxNm }) =>
-      `${typed} is ${judged} the limits of this pass, ${minNm.toFixed(1)} to ${maxNm.toFixed(1)} N m`,
+    says: ({ typed, of, judgement, min, max }) =>
+      `${typed} is ${judgement} the limits of this pass, ${min.toFixed(1)} to ${max.toFixed(1)}${of === "torque" ? " N m" : "°"}`,
   },
   acceptedNeedsReason: { accepts: () => "a reason for accepting it" },
   gradesRise: { accepts: ({ least }) => `${least} mm or more, as the grade before it` },

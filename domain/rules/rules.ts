@@ -18,7 +18,7 @@ import {
   type Vehicle,
 } from "../../contract";
 import { parseQuantity, shopStandard, typedMeans, withChanges } from "../../core";
-import { judgeReading, loadGate, passesOf } from "../torque";
+import { judgeSigned, loadGate, passesOf } from "../torque";
 import { spanOf } from "../vehicle";
 import { broken, type RuleBreak } from "./breaks";
 
@@ -94,10 +94,10 @@ const signature: Rule<"signature"> = (s, { group, vehicle: of }) => {
   }
   const wrench = s.reading ?? s.setTo;
   if (pass.limits && !wrench) return broken("wrenchNeeded", "reading", null);
-  const judged = wrench && judgeReading(pass.limits, wrench.base);
-  if (pass.limits && judged && judged !== "inside" && s.outcome === "held") {
-    const { minNm, maxNm } = pass.limits;
-    return broken("outsideNeedsOutcome", "outcome", s.outcome, { typed: wrench.typed, judged, minNm, maxNm });
+  const judged = judgeSigned(pass, s);
+  if (judged && judged.judgement !== "inside" && s.outcome === "held") {
+    const typed = judged.of === "torque" ? (wrench?.typed ?? "") : `${judged.value}°`;
+    return broken("outsideNeedsOutcome", "outcome", s.outcome, { ...judged, typed });
   }
   if (s.outcome === "accepted" && !s.outcomeReason.trim()) {
     return broken("acceptedNeedsReason", "outcomeReason", s.outcomeReason);

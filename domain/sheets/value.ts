@@ -1,5 +1,5 @@
 import type { LineSource, SpecLine } from "../../contract";
-import { readSpecText, type SpecText } from "../torque";
+import { readSpecText, sameRounded, type SpecText } from "../torque";
 
 /** Lines as they are kept, and as they are about to be. */
 export type LineFields = Pick<
@@ -34,9 +34,6 @@ export type LineState =
   | { kind: "known"; source: LineSource; decided: boolean }
   | { kind: "conflict"; sources: LineSource[]; apart: { by: number; pct: number } | null };
 
-/** Two torques that differ by less than this part are one torque in two units. */
-const SAME_PCT = 3;
-
 /** The last torque of a specification, N m. */
 export function torqueOf(read: SpecText): { minNm: number; maxNm: number } | null {
   const last = read.kind === "torque" ? read.stages.at(-1) : null;
@@ -51,20 +48,21 @@ const plain = (text: string): string =>
     .replace(/[\s\u00a0\u202f]+/g, " ")
     .trim();
 
-/** Whether two sources say the same: torques by their figures, everything else by its letters. */
+/** Whether two sources say the same: torques by their figures as they round, everything else by its letters. */
 export function sourcesAgree(kind: SpecLine["kind"], a: LineSource, b: LineSource): boolean {
   if (kind !== "torque") return plain(a.typed) === plain(b.typed);
   const [x, y] = [readSpecText(a.typed), readSpecText(b.typed)];
   if (!x.ok || !y.ok) return plain(a.typed) === plain(b.typed);
   if (x.value.kind !== y.value.kind) return false;
-  if (x.value.kind === "byHand" || y.value.kind === "byHand") return true;
   const [p, q] = [x.value, y.value];
-  const near = (m: number, n: number): boolean => Math.abs(m - n) <= (SAME_PCT / 100) * Math.max(m, n);
+  const sameAngles =
+    p.anglesDeg.length === q.anglesDeg.length && p.anglesDeg.every((deg, i) => Math.abs(deg - q.anglesDeg[i]) < 0.5);
+  if (p.kind === "byHand" || q.kind === "byHand") return sameAngles;
+  const written = (of: typeof p, typed: string, i: number) => ({ ...of.stages[i], unit: of.unit, typed });
   return (
+    sameAngles &&
     p.stages.length === q.stages.length &&
-    p.stages.every((s, i) => near(s.minNm, q.stages[i].minNm) && near(s.maxNm, q.stages[i].maxNm)) &&
-    p.anglesDeg.length === q.anglesDeg.length &&
-    p.anglesDeg.every((deg, i) => Math.abs(deg - q.anglesDeg[i]) < 0.5)
+    p.stages.every((_, i) => sameRounded(written(p, a.typed, i), written(q, b.typed, i)))
   );
 }
 

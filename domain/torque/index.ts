@@ -1,5 +1,16 @@
-export { readSpecText, type SpecStage, type SpecText, type SpecTextOutcome } from "./specText";
-export { judgeReading, passesOf, specOf, type Judgement, type Limits, type Pass, type Spec } from "./passes";
+export { readSpecText, sameRounded, type SpecStage, type SpecText, type SpecTextOutcome } from "./specText";
+export {
+  judgeReading,
+  judgeSigned,
+  passesOf,
+  specOf,
+  type Judged,
+  type Judgement,
+  type Limits,
+  type Pass,
+  type Spec,
+  type TurnLimits,
+} from "./passes";
 export {
   countsOf,
   isGroupDone,
@@ -21,3 +32,5 @@ export {
   type WrenchReach,
   type WrenchSetting,
 } from "./wrench";
+export { boltsText, signedRuns, type SignedGroup, type SignedHow, type SignedRun } from "./signedRuns";
+export { lacksSource, withSpec } from "./spec";

@@ -1,17 +1,27 @@
-import type { TorqueGroup } from "../../contract";
+import type { Signature, TorqueGroup } from "../../contract";
+import { TORQUE_FACTORS } from "../../core";
 import { readSpecText, type SpecStage } from "./specText";
 
-/** What a reading must be within, N m, and who says so: the document, or the shop's own tolerance. */
+/**
+ * What a reading must be within, N m, and who says so: the document, the shop's own tolerance, or the program, which
+ * takes of the document's limits the share that a pass before the last one has of its torque.
+ */
 export interface Limits {
   minNm: number;
   maxNm: number;
-  by: "document" | "shop";
+  by: "document" | "shop" | "share";
+}
+
+/** What an angle that was counted must be within, by the shop's tolerance. */
+export interface TurnLimits {
+  minDeg: number;
+  maxDeg: number;
 }
 
 /** What a group's specification says. */
 export type Spec =
   | { kind: "missing" }
-  | { kind: "byHand"; words: string }
+  | { kind: "byHand"; words: string; anglesDeg: number[] }
   | { kind: "torque"; targetNm: number; limits: Limits; stages: number; anglesDeg: number[]; unit: string };
 
 /** One pass over all bolts of a group: by hand, to a torque, or a further angle. */
@@ -21,6 +31,7 @@ export interface Pass {
   targetNm: number | null;
   limits: Limits | null;
   angleDeg: number | null;
+  turn: TurnLimits | null;
 }
 
 type Group = Pick<TorqueGroup, "specTyped" | "tolerancePct" | "passes"> &
@@ -48,13 +59,13 @@ function bandOf(stage: SpecStage, tolerancePct: number): { targetNm: number; lim
 export function specOf(group: Pick<TorqueGroup, "specTyped" | "tolerancePct">): Spec {
   const read = readSpecText(group.specTyped);
   if (!read.ok) return { kind: "missing" };
-  if (read.value.kind === "byHand") return { kind: "byHand", words: read.value.words };
+  if (read.value.kind === "byHand") return { ...read.value };
   const { stages, anglesDeg, unit } = read.value;
   const last = bandOf(stages[stages.length - 1], group.tolerancePct);
   return { kind: "torque", ...last, stages: stages.length, anglesDeg, unit };
 }
 
-const none = { pct: null, targetNm: null, limits: null, angleDeg: null };
+const none = { pct: null, targetNm: null, limits: null, angleDeg: null, turn: null };
 
 /** "angle 60°", numbered where there are several. */
 const angleName = (deg: number, i: number, of: number): string =>
@@ -69,8 +80,16 @@ export function passesOf(group: Group): Pass[] {
   const read = readSpecText(group.specTyped);
   const named = group.passes.map((p): Pass => ({ ...none, name: p.name, pct: p.pct }));
   if (!read.ok) return named;
-  if (read.value.kind === "byHand") return [{ ...none, name: group.passes[0].name }];
-  const { stages, anglesDeg } = read.value;
+  const { anglesDeg } = read.value;
+  const part = group.tolerancePct / 100;
+  const further = anglesDeg.map((deg, i): Pass => ({
+    ...none,
+    name: angleName(deg, i, anglesDeg.length),
+    angleDeg: deg,
+    turn: { minDeg: deg * (1 - part), maxDeg: deg * (1 + part) },
+  }));
+  if (read.value.kind === "byHand") return [{ ...none, name: group.passes[0].name }, ...further];
+  const { stages } = read.value;
   const bands = stages.map((s) => bandOf(s, group.tolerancePct));
   const { targetNm, limits } = bands[bands.length - 1];
   const toTorque =
@@ -82,14 +101,10 @@ export function passesOf(group: Group): Pass[] {
       : named.map((p): Pass => {
           if (p.pct === null) return p;
           const share = p.pct / 100;
-          const own = { ...limits, minNm: limits.minNm * share, maxNm: limits.maxNm * share };
+          const by = share < 1 && limits.by === "document" ? "share" : limits.by;
+          const own = { minNm: limits.minNm * share, maxNm: limits.maxNm * share, by } as const;
           return { ...p, targetNm: targetNm * share, limits: own };
         });
-  const further = anglesDeg.map((deg, i): Pass => ({
-    ...none,
-    name: angleName(deg, i, anglesDeg.length),
-    angleDeg: deg,
-  }));
   return [...toTorque, ...further, ...checkPass(group, { targetNm, limits })];
 }
 
@@ -115,7 +130,42 @@ const AT_LIMIT = 1e-6;
 
 /** What a reading is against the limits of its own pass; null where the pass has none. */
 export function judgeReading(limits: Limits | null, readingNm: number): Judgement | null {
-  if (!limits) return null;
-  const off = AT_LIMIT * Math.max(1, limits.maxNm);
-  return readingNm < limits.minNm - off ? "under" : readingNm > limits.maxNm + off ? "over" : "inside";
+  return limits && judged(readingNm, limits.minNm, limits.maxNm);
 }
+
+const judged = (value: number, min: number, max: number, off = AT_LIMIT * Math.max(1, max)): Judgement =>
+  value < min - off ? "under" : value > max + off ? "over" : "inside";
+
+/** What was done at a bolt against the limits of its pass. Torques in N m, angles in degrees. */
+export interface Judged {
+  of: "torque" | "angle";
+  judgement: Judgement;
+  value: number;
+  min: number;
+  max: number;
+}
+
+/**
+ * What was read, clicked or turned at a bolt, against its pass. Null by hand, and where the pass has no limits. A
+ * wrench that clicked was set to a figure as the shop writes it: half its last place is no fault of the bolt.
+ */
+export function judgeSigned(
+  pass: Pick<Pass, "limits" | "turn">,
+  signed: Pick<Signature, "reading" | "setTo"> & Partial<Pick<Signature, "turnedDeg">>,
+): Judged | null {
+  const { limits, turn } = pass;
+  if (turn) {
+    const value = signed.turnedDeg ?? null;
+    if (value === null) return null;
+    const [min, max] = [turn.minDeg, turn.maxDeg];
+    return { of: "angle", judgement: judged(value, min, max), value, min, max };
+  }
+  const wrench = signed.reading ?? signed.setTo;
+  if (!limits || !wrench) return null;
+  const { minNm: min, maxNm: max } = limits;
+  const off = signed.reading ? undefined : CLICK_ROUNDED_NM;
+  return { of: "torque", judgement: judged(wrench.base, min, max, off), value: wrench.base, min, max };
+}
+
+/** Half the last place of the coarser of the units a wrench is set in, a tenth of a pound-foot. */
+const CLICK_ROUNDED_NM = TORQUE_FACTORS["lbf ft"] / 20;

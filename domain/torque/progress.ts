@@ -1,6 +1,6 @@
 import type { Signature, TorqueGroup } from "../../contract";
 import { torqueSequence } from "../../core";
-import { judgeReading, passesOf, type Pass } from "./passes";
+import { judgeSigned, passesOf, type Pass } from "./passes";
 
 /** One bolt in one pass. */
 export type Step = Pass & { bolt: number };
@@ -57,14 +57,14 @@ export function strandedSignatures<S extends { bolt: number; pass: string }>(
   return signatures.filter((s) => s.bolt > group.count || !names.has(s.pass));
 }
 
-/** Whether the wrench was outside the limits of its pass, whatever was done about it. */
+/** Whether the torque or the angle was outside the limits of its pass, whatever was done about it. */
 export function wasOutside(
   group: Pick<TorqueGroup, "passes" | "specTyped" | "tolerancePct">,
-  signature: Pick<Signature, "pass" | "reading" | "setTo">,
+  signature: Pick<Signature, "pass" | "reading" | "setTo" | "turnedDeg">,
 ): boolean {
-  const wrench = signature.reading ?? signature.setTo;
   const pass = passesOf(group).find((p) => p.name === signature.pass);
-  return wrench !== null && pass !== undefined && (judgeReading(pass.limits, wrench.base) ?? "inside") !== "inside";
+  const judged = pass && judgeSigned(pass, signature);
+  return Boolean(judged && judged.judgement !== "inside");
 }
 
 export const isGroupDone = (group: TorqueGroup, signatures: readonly Signed[]): boolean =>

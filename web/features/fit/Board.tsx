@@ -1,8 +1,9 @@
 import { capital } from "../../format/grammar";
 import { Button, Checkbox, Input, Modal, Select } from "antd";
-import type { TorqueGroup } from "../../../contract";
+import type { Signature, TorqueGroup } from "../../../contract";
 import { recheckOf, specOf, wasOutside } from "../../../domain";
 import { loadText, whenText } from "../../format/words";
+import { LIMITS_BY } from "../../format/limits";
 import { useUnits } from "../../format/units";
 import type { StageProps } from "../../data/stage";
 import { forgetDraft } from "../../ui/useDraft";
@@ -103,7 +104,7 @@ function BoardTop({ model, group }: { model: BoardModel; group: TorqueGroup }) {
             group.specTyped && `typed “${group.specTyped}”`,
             group.loadNeeded === "rideHeight" ? "at ride height" : "any load state",
             spec.kind === "torque" &&
-              `${units.bare(spec.limits.minNm, "torque")} to ${units.show(spec.limits.maxNm, "torque")}, ${spec.limits.by === "document" ? "by the document" : "the shop’s tolerance"}`,
+              `${units.bare(spec.limits.minNm, "torque")} to ${units.show(spec.limits.maxNm, "torque")}, ${LIMITS_BY[spec.limits.by]}`,
           ]
             .filter(Boolean)
             .join(" · ")}
@@ -289,7 +290,11 @@ function SignedList({ model, group }: { model: BoardModel; group: TorqueGroup })
                       ? units.bare(s.reading.base, "torque")
                       : s.setTo
                         ? `${units.bare(s.setTo.base, "torque")} clicked`
-                        : "by hand"}
+                        : s.turnedDeg !== null
+                          ? units.show(s.turnedDeg, "angle", { digits: 0 })
+                          : pass.angleDeg !== null
+                            ? "not counted"
+                            : "by hand"}
                   </span>
                   <span className="lb">
                     {initialsOf(s.personId)} {whenText(s.at)}
@@ -308,8 +313,8 @@ function SignedList({ model, group }: { model: BoardModel; group: TorqueGroup })
         <ul className="lb tried">
           {tried.map((s) => (
             <li key={s.id}>
-              Bolt {s.bolt}, {s.pass}: {units.show((s.reading ?? s.setTo)?.base ?? 0, "torque")},{" "}
-              {OUTCOME_WORDS[s.outcome]}, {initialsOf(s.personId)} {whenText(s.at)}
+              Bolt {s.bolt}, {s.pass}: {signedFigure(s, units)}, {OUTCOME_WORDS[s.outcome]}, {initialsOf(s.personId)}{" "}
+              {whenText(s.at)}
             </li>
           ))}
         </ul>
@@ -318,7 +323,15 @@ function SignedList({ model, group }: { model: BoardModel; group: TorqueGroup })
   );
 }
 
+/** What one signature tells of its bolt: what was read, set or turned. */
+function signedFigure(s: Signature, units: ReturnType<typeof useUnits>): string {
+  if (s.reading) return units.show(s.reading.base, "torque");
+  if (s.setTo) return `set to ${units.show(s.setTo.base, "torque")}, clicked`;
+  return s.turnedDeg === null ? "by hand" : `turned ${units.show(s.turnedDeg, "angle", { digits: 0 })}`;
+}
+
 function BoardDialogs({ model, group, edit }: { model: BoardModel; group: TorqueGroup; edit: StageProps["edit"] }) {
+  const units = useUnits();
   const { initialsOf } = usePeople();
   const { overrule, setOverrule, asked, setAsked } = model;
   return (
@@ -364,9 +377,9 @@ function BoardDialogs({ model, group, edit }: { model: BoardModel; group: Torque
       >
         {asked && (
           <p>
-            {asked.reading ? `${asked.reading.typed}, ` : "By hand, "}
-            {initialsOf(asked.personId) || "no user selected"}, {whenText(asked.at)},{" "}
-            {loadText(asked.load).toLowerCase()}.{asked.overruleReason && ` Overruled: ${asked.overruleReason}`}
+            {capital(signedFigure(asked, units))}, {initialsOf(asked.personId) || "no user selected"},{" "}
+            {whenText(asked.at)}, {loadText(asked.load).toLowerCase()}.
+            {asked.overruleReason && ` Overruled: ${asked.overruleReason}`}
           </p>
         )}
       </Modal>

@@ -1,6 +1,7 @@
 import { Button, Modal } from "antd";
 import type { Signature } from "../../../contract";
-import { judgeReading, type Step } from "../../../domain";
+import { judgeSigned, type Step } from "../../../domain";
+import { judgedText, LIMITS_BY } from "../../format/limits";
 import { useUnits } from "../../format/units";
 import { ForReason } from "../../ui/ForReason";
 import { useKeptDraft } from "../../ui/useDraft";
@@ -24,26 +25,18 @@ export function OutsideDialog({
 }) {
   const units = useUnits();
   const [reason, setReason] = useKeptDraft(`${draftName} accepted`);
-  const { limits } = step;
-  const nm = (signed.reading ?? signed.setTo)?.base ?? 0;
-  if (!limits) return null;
-  const over = judgeReading(limits, nm) === "over";
-  const by = units.show(over ? nm - limits.maxNm : limits.minNm - nm, "torque");
+  const judged = judgeSigned(step, signed);
+  if (!judged) return null;
+  const said = judgedText(judged, units);
+  const over = judged.judgement === "over";
   const done = (outcome: Outcome["outcome"], outcomeReason = ""): void => {
     setReason("");
     onDone({ outcome, outcomeReason });
   };
   return (
-    <Modal
-      open
-      title={`Bolt ${step.bolt}: ${units.show(nm, "torque")} is ${by} ${over ? "over" : "under"} the limit`}
-      footer={null}
-      width={520}
-      onCancel={onClose}
-    >
+    <Modal open title={`Bolt ${step.bolt}: ${said.figure} is ${said.by}`} footer={null} width={520} onCancel={onClose}>
       <p>
-        {step.name} is {units.bare(limits.minNm, "torque")} to {units.show(limits.maxNm, "torque")},{" "}
-        {limits.by === "document" ? "by the document" : "the shop’s tolerance"}. What was done?
+        Accepted for {step.name}: {said.band}, {LIMITS_BY[step.limits?.by ?? "shop"]}. What was done?
         {over && " A bolt that was pulled too far may be stretched, and its thread may be damaged."}
       </p>
       <div className="outcomes">

@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { boundsOf, resources, type TorqueGroup, type TypedValue } from "../../../contract";
-import { formatNumber, parseQuantity } from "../../../core";
-import { judgeReading, proofOf, type Step, type WrenchSetting } from "../../../domain";
+import { formatNumber, parseQuantity, typedAs } from "../../../core";
+import { judgeReading, judgeSigned, proofOf, type Step, type WrenchSetting } from "../../../domain";
+import { judgedText, LIMITS_BY } from "../../format/limits";
 import { useUnits } from "../../format/units";
 import { TakeReading } from "../../pieces/readings/TakeReading";
 import { NumberField } from "../../ui/NumberField";
@@ -58,8 +59,7 @@ export function ReadingPad({
   const { limits } = step;
   // A unit that is typed goes before the one that is set: "8 ft-lb".
   const bare = /^[\d.,\s]*$/.test(text);
-  const typed =
-    text.trim() && (bare ? `${text.trim().replace(",", ".")} ${unit === "N m" ? "Nm" : "lb ft"}` : text.trim());
+  const typed = text.trim() && (bare ? `${text.trim()} ${unit === "N m" ? "Nm" : "lb ft"}` : text.trim());
   const read = typed ? parseQuantity(typed, "torque", units.system) : null;
   const factor = setting?.factor ?? 1;
   /** What the wrench read, and what that is at the bolt. */
@@ -73,25 +73,18 @@ export function ReadingPad({
   const sign = (signed: Signed): void => {
     if (onSign(signed)) setText("");
   };
-  const atBolt = (torqueNm: number): TypedValue => {
-    const base = Number(torqueNm.toFixed(1));
-    return { typed: `${base} Nm`, base };
-  };
+  const shown = (torqueNm: number): TypedValue => typedAs(torqueNm, "torque", units.system);
   const signReading = (): void => {
     if (disabled || nm === null || onTool === null) return;
     const simulated = text === simulatedText;
     if (factor === 1) sign({ reading: { typed, base: nm }, setTo: null, simulated });
-    else sign({ reading: atBolt(nm), setTo: null, onTool: { typed, base: onTool }, simulated });
+    else sign({ reading: shown(nm), setTo: null, onTool: { typed, base: onTool }, simulated });
   };
   const press = (key: string): void => setText(text.length < MAX_CHARS ? text + key : text);
 
   if (!limits) return <ByHand step={step} disabled={disabled} onSign={sign} />;
   const target = step.targetNm ?? limits.minNm;
   const wrenchNm = factor === 1 ? target : target * factor;
-  const shown = (torqueNm: number): TypedValue => ({
-    typed: units.show(torqueNm, "torque").replace(/[\u00a0\u202f]/g, " "),
-    base: torqueNm,
-  });
   const clicked: Signed =
     factor === 1
       ? { reading: null, setTo: shown(target) }
@@ -139,7 +132,7 @@ export function ReadingPad({
           {read && !read.ok ? (
             read.message
           ) : nm === null ? (
-            `${units.bare(limits.minNm, "torque")} to ${units.show(limits.maxNm, "torque")} at ${step.name}, ${limits.by === "document" ? "by the document" : "the shop’s tolerance"}`
+            `${units.bare(limits.minNm, "torque")} to ${units.show(limits.maxNm, "torque")} at ${step.name}, ${LIMITS_BY[limits.by]}`
           ) : (
             <>
               {judged === "inside" ? <Tick /> : <CrossMark />}
@@ -195,14 +188,17 @@ const PROOF: Record<NonNullable<ReturnType<typeof proofOf>>, string> = {
 
 /** A pass without a torque: by hand, or by an angle that somebody counts or the wrench does. */
 function ByHand({ step, disabled, onSign }: { step: Step; disabled: boolean; onSign: (signed: Signed) => void }) {
+  const units = useUnits();
   const [turned, setTurned] = useState<{ deg: number; simulated: boolean } | null>(null);
+  const judged = turned && judgeSigned(step, { reading: null, setTo: null, turnedDeg: turned.deg });
+  const said = judged && judgedText(judged, units);
   const what = step.angleDeg === null ? step.name : `${step.angleDeg}° further`;
   return (
     <div className={`${css.pad} ${css.byhand}`}>
       {step.angleDeg !== null && (
         <div className="row-flex">
           <NumberField
-            label="turned, where the wrench counts it"
+            label="angle turned, where it was counted"
             value={turned?.deg ?? null}
             {...boundsOf(resources.signature, "turnedDeg")}
             unit="°"
@@ -213,10 +209,16 @@ function ByHand({ step, disabled, onSign }: { step: Step; disabled: boolean; onS
             measures="angle"
             what={`Bolt ${step.bolt}, ${step.name}`}
             near={step.angleDeg}
-            limits={{ min: step.angleDeg * 0.95, max: step.angleDeg * 1.05 }}
+            limits={{ min: step.turn?.minDeg ?? step.angleDeg, max: step.turn?.maxDeg ?? step.angleDeg }}
             onTake={({ base, instrument }) => setTurned({ deg: base, simulated: instrument.standIn })}
           />
         </div>
+      )}
+      {judged && said && (
+        <p className={judged.judgement === "inside" ? "verdict mos" : "verdict brk"} role="status">
+          {judged.judgement === "inside" ? <Tick /> : <CrossMark />}
+          {judged.judgement === "inside" ? `Inside ${said.band}` : `${said.by}: ${said.band} is accepted`}
+        </p>
       )}
       <Press
         className={`${css.bigkey} ${css.sign}`}

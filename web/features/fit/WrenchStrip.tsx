@@ -1,16 +1,14 @@
 import { Button, Modal, Select } from "antd";
 import { useState } from "react";
-import { resources, type TorqueGroup } from "../../../contract";
+import { boundsOf, resources, type TorqueGroup } from "../../../contract";
 import { formatNumber } from "../../../core";
 import { reachOf } from "../../../domain";
 import type { Editor } from "../../data/saving";
 import { useUnits } from "../../format/units";
 import { dateText } from "../../format/words";
-import { ShapeFields } from "../../ui/ShapeFields";
+import { QuantityField } from "../../ui/QuantityField";
 import type { BoardModel } from "./useBoard";
 import css from "./fit.module.css";
-
-const CROW: NonNullable<TorqueGroup["adapter"]> = { handMm: 420, offsetMm: 55, angleDeg: 0 };
 
 /** Which wrench, what stands between it and the bolt, and what it is set to. */
 export function WrenchStrip({ model, group, edit }: { model: BoardModel; group: TorqueGroup; edit: Editor }) {
@@ -106,54 +104,98 @@ export function WrenchStrip({ model, group, edit }: { model: BoardModel; group: 
           {adapter && !setting.refused && `, that is ${units.show(model.pass.targetNm ?? 0, "torque")} at the bolt`}
         </span>
       </div>
-      <Modal open={open} title={`Adapter for ${group.name}`} footer={null} width={560} onCancel={() => setOpen(false)}>
-        <p className="lb">
-          An extension or crow foot off the square drive changes the lever arm. In line it adds to it, square to the
-          wrench it changes nothing.
-        </p>
-        <AdapterDrawing adapter={adapter ?? CROW} />
-        {adapter ? (
-          <>
-            <div className="fields">
-              <ShapeFields
-                shape={resources.torqueGroup}
-                within="adapter"
-                value={adapter}
-                onChange={(patch, what) =>
-                  edit.update("torqueGroup", group, { adapter: { ...adapter, ...patch } }, `${group.name}: ${what}`)
-                }
-                fields={[
-                  { at: "handMm", label: "hand to square drive", kind: "length" },
-                  { at: "offsetMm", label: "bolt beyond the square", kind: "length" },
-                  { at: "angleDeg", label: "turned from in line", kind: "angle" },
-                ]}
-              />
-            </div>
-            <Button
-              onClick={() => {
-                edit.update("torqueGroup", group, { adapter: null }, `${group.name}: no adapter`);
-                setOpen(false);
-              }}
-            >
-              No adapter
-            </Button>
-          </>
-        ) : (
-          <Button
-            type="primary"
-            onClick={() => edit.update("torqueGroup", group, { adapter: CROW }, `${group.name}: adapter`)}
-          >
-            Use an adapter
-          </Button>
-        )}
-      </Modal>
+      {open && <AdapterDialog group={group} edit={edit} onClose={() => setOpen(false)} />}
     </section>
   );
 }
 
-/** The wrench with its adapter, both lengths to one scale. */
-function AdapterDrawing({ adapter: { handMm, offsetMm, angleDeg } }: { adapter: NonNullable<TorqueGroup["adapter"]> }) {
+type Adapter = NonNullable<TorqueGroup["adapter"]>;
+type Measured = { [K in keyof Adapter]: Adapter[K] | null };
+
+const NOT_MEASURED: Measured = { handMm: null, offsetMm: null, angleDeg: null };
+
+/** An adapter that was measured whole; the wrench is set by nothing less. */
+const wholeOf = ({ handMm, offsetMm, angleDeg }: Measured): Adapter | null =>
+  handMm === null || offsetMm === null || angleDeg === null ? null : { handMm, offsetMm, angleDeg };
+
+/** Where the adapter is measured, and its lengths: they are this wrench's and this adapter's own, so none is there before. */
+function AdapterDialog({ group, edit, onClose }: { group: TorqueGroup; edit: Editor; onClose: () => void }) {
   const units = useUnits();
+  const [draft, setDraft] = useState<Measured>(group.adapter ?? NOT_MEASURED);
+  const measure = (patch: Partial<Measured>): void => {
+    const next = { ...draft, ...patch };
+    setDraft(next);
+    const whole = wholeOf(next);
+    if (group.adapter && whole) edit.update("torqueGroup", group, { adapter: whole }, `${group.name}: adapter`);
+  };
+  const bounds = (at: keyof Adapter) => boundsOf(resources.torqueGroup, `adapter.${at}`);
+  const whole = wholeOf(draft);
+  return (
+    <Modal open title={`Adapter for ${group.name}`} footer={null} width={560} onCancel={onClose}>
+      <p className="lb">
+        An extension or crow foot off the square drive changes the lever arm. In line it adds to it, square to the
+        wrench it changes nothing. Measure the three, then the setting is calculated.
+      </p>
+      <AdapterDrawing adapter={draft} />
+      <div className="fields">
+        <QuantityField
+          label="A: hand to square drive"
+          kind="length"
+          base={draft.handMm}
+          {...bounds("handMm")}
+          onCommit={({ base }) => measure({ handMm: base })}
+        />
+        <QuantityField
+          label="B: square drive to bolt"
+          kind="length"
+          base={draft.offsetMm}
+          {...bounds("offsetMm")}
+          onCommit={({ base }) => measure({ offsetMm: base })}
+        />
+        <QuantityField
+          label="C: turned from in line"
+          kind="angle"
+          base={draft.angleDeg}
+          hint={`0 ${units.label("angle")} in line`}
+          {...bounds("angleDeg")}
+          onCommit={({ base }) => measure({ angleDeg: base })}
+        />
+      </div>
+      {group.adapter ? (
+        <Button
+          onClick={() => {
+            edit.update("torqueGroup", group, { adapter: null }, `${group.name}: no adapter`);
+            onClose();
+          }}
+        >
+          No adapter
+        </Button>
+      ) : (
+        <Button
+          type="primary"
+          disabled={!whole}
+          onClick={() => {
+            edit.update("torqueGroup", group, { adapter: whole }, `${group.name}: adapter`);
+            onClose();
+          }}
+        >
+          {whole ? "Use this adapter" : "Measure A, B and C"}
+        </Button>
+      )}
+    </Modal>
+  );
+}
+
+/** Drawn with these until they are measured: only the letters stand at them. */
+const FOR_DRAWING: Adapter = { handMm: 420, offsetMm: 110, angleDeg: 0 };
+
+/** The wrench with its adapter, both lengths to one scale; a letter where one is not measured yet. */
+function AdapterDrawing({ adapter: given }: { adapter: Measured }) {
+  const units = useUnits();
+  const whole = wholeOf(given);
+  const { handMm, offsetMm, angleDeg } = whole ?? { ...FOR_DRAWING, angleDeg: given.angleDeg ?? 0 };
+  const named = (letter: string, mm: number | null): string =>
+    mm === null ? letter : `${letter} ${units.bare(mm, "length", 0)}`;
   const k = 300 / Math.max(1, handMm + Math.abs(offsetMm));
   const a = (angleDeg * Math.PI) / 180;
   const [sx, sy] = [110, 46];
@@ -164,7 +206,11 @@ function AdapterDrawing({ adapter: { handMm, offsetMm, angleDeg } }: { adapter: 
       className={css.adapter}
       viewBox="0 0 440 92"
       role="img"
-      aria-label={`Hand ${units.show(handMm, "length")} from the square, bolt ${units.show(offsetMm, "length")} beyond it at ${formatNumber(angleDeg, 0)} degrees`}
+      aria-label={
+        whole
+          ? `Hand ${units.show(handMm, "length")} from the square, bolt ${units.show(offsetMm, "length")} beyond it at ${formatNumber(angleDeg, 0)} degrees`
+          : "A from the hand to the square drive, B from the square drive to the bolt, C the angle between wrench and adapter"
+      }
     >
       <path className="steel" d={`M${sx} ${sy - 7}H${hx + 18}v14H${sx}z`} />
       <path d={`M${sx} ${sy}L${bx} ${by}`} stroke="var(--ink)" strokeWidth="11" />
@@ -174,14 +220,19 @@ function AdapterDrawing({ adapter: { handMm, offsetMm, angleDeg } }: { adapter: 
       <circle cx={bx} cy={by} r="4" fill="var(--teal)" />
       <path className="fine" d={`M${bx} ${by}V84M${sx} ${sy}V84M${hx} ${sy}V84`} strokeDasharray="3 3" />
       <text x={(bx + sx) / 2} y="90" textAnchor="middle" className={css.gt}>
-        {units.bare(offsetMm, "length", 0)}
+        {named("B", given.offsetMm)}
       </text>
       <text x={(sx + hx) / 2} y="90" textAnchor="middle" className={css.gt}>
-        {units.bare(handMm, "length", 0)} {units.label("length")}
+        {named("A", given.handMm)} {given.handMm !== null && units.label("length")}
       </text>
       <text x={hx} y="16" textAnchor="middle" className={css.gt}>
         hand
       </text>
+      {given.angleDeg === null && (
+        <text x={sx + 4} y="16" className={css.gt}>
+          C
+        </text>
+      )}
     </svg>
   );
 }

@@ -3,7 +3,7 @@ import type { Signature, TorqueGroup } from "../../../contract";
 import {
   calibratedUntil,
   countsOf,
-  judgeReading,
+  judgeSigned,
   loadGate,
   progressOf,
   specOf,
@@ -93,9 +93,8 @@ export function useBoard({ view, edit, group }: StageProps & { group: TorqueGrou
     );
   };
   const sign = (signed: Signed): boolean => {
-    const wrench = signed.reading ?? signed.setTo;
-    const judged = next && wrench ? judgeReading(next.limits, wrench.base) : null;
-    if (judged && judged !== "inside") {
+    const judged = next && judgeSigned(next, signed);
+    if (judged && judged.judgement !== "inside") {
       setOutside(signed);
       return false;
     }

@@ -27,7 +27,7 @@ describe("the wrench of the board", () => {
     await user.type(screen.getByLabelText("Wrench reading of bolt 1, N m"), "54.5");
     await user.click(screen.getByRole("button", { name: "Sign bolt 1" }));
     expect(edit.create.mock.calls[0][1]).toMatchObject({
-      reading: { typed: "61.6 Nm", base: 61.6 },
+      reading: { typed: "61.6 N m", base: 61.6 },
       onTool: { typed: "54.5 Nm", base: 54.5 },
       outcome: "held",
     });
@@ -38,7 +38,8 @@ describe("the wrench of the board", () => {
     const { user } = show(<FitStage view={view(group({ adapter: crow }))} edit={edit} />);
     await user.click(screen.getByRole("button", { name: /Set to 54.8.N m, clicked/ }));
     expect(edit.create.mock.calls[0][1]).toMatchObject({ setTo: { base: 62 }, reading: null });
-    expect(edit.create.mock.calls[0][1].onTool.base).toBeCloseTo(54.82, 2);
+    // What the key says is what was set.
+    expect(edit.create.mock.calls[0][1].onTool).toEqual({ typed: "54.8 N m", base: 54.8 });
   });
 
   it("is offered, the smallest that reaches, and never recorded until somebody says it is in the hand", async () => {
@@ -112,7 +113,7 @@ describe("at the bolt", () => {
     const { user } = show(
       <FitStage view={jobView({ torqueGroup: [g], signature: [torqued], vehicle: on })} edit={edit} />,
     );
-    await user.type(screen.getByLabelText("turned, where the wrench counts it"), "92{Enter}");
+    await user.type(screen.getByLabelText("angle turned, where it was counted"), "92{Enter}");
     await user.click(screen.getByRole("button", { name: "Sign bolt 1, 90° further" }));
     expect(edit.create.mock.calls[0][1]).toMatchObject({ pass: "angle 90°", turnedDeg: 92, simulated: false });
   });
@@ -156,5 +157,45 @@ describe("the dial", () => {
     expect(screen.getByRole("img", { name: "The wrench is being pulled" })).toBeTruthy();
     rerender(dial(true));
     expect(screen.getByRole("img", { name: "The pull is over; the peak is held" })).toBeTruthy();
+  });
+});
+
+describe("an angle outside its tolerance", () => {
+  const ready = () => {
+    const edit = fakeEdit();
+    const g = group({ specTyped: "40 Nm + 90°", reuse: "replace" });
+    const shown = show(
+      <FitStage view={jobView({ torqueGroup: [g], signature: [signedAt(g.id, 40)], vehicle: on })} edit={edit} />,
+    );
+    return { edit, ...shown };
+  };
+  it("asks what was done, as a torque does, and is kept with the answer", async () => {
+    const { edit, user } = ready();
+    await user.type(screen.getByLabelText("angle turned, where it was counted"), "60{Enter}");
+    expect(plainText(document.body)).toContain("21° under the limit: 81 to 99° is accepted");
+    await user.click(screen.getByRole("button", { name: "Sign bolt 1, 90° further" }));
+    expect(edit.create).not.toHaveBeenCalled();
+    const asked = within(screen.getByRole("dialog"));
+    expect(plainText(screen.getByRole("dialog"))).toContain("Bolt 1: 60° is 21° under the limit");
+    await user.click(asked.getByRole("button", { name: "Loosened; this pass is done again" }));
+    expect(edit.create.mock.calls[0][1]).toMatchObject({ turnedDeg: 60, outcome: "redo" });
+  });
+});
+
+describe("an adapter", () => {
+  it("is asked for its three measures, empty, and sets nothing until they are there", async () => {
+    const edit = fakeEdit();
+    const { user } = show(<FitStage view={view(group())} edit={edit} />);
+    await user.click(screen.getByRole("button", { name: "Add an adapter" }));
+    const asked = within(screen.getByRole("dialog"));
+    const use = (): HTMLButtonElement => asked.getByRole("button", { name: /Measure A, B and C|Use this adapter/ });
+    expect(use().disabled).toBe(true);
+    await user.type(asked.getByLabelText("A: hand to square drive"), "420 mm{Enter}");
+    await user.type(asked.getByLabelText("B: square drive to bolt"), "55 mm{Enter}");
+    expect(use().disabled).toBe(true);
+    await user.type(asked.getByLabelText("C: turned from in line"), "0{Enter}");
+    expect(edit.update).not.toHaveBeenCalled();
+    await user.click(use());
+    expect(edit.update.mock.calls[0][2]).toEqual({ adapter: { handMm: 420, offsetMm: 55, angleDeg: 0 } });
   });
 });

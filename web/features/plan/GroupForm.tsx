@@ -1,10 +1,11 @@
 import { Button } from "antd";
 import { boundsOf, resources, type TorqueGroup } from "../../../contract";
+import { lacksSource, withSpec } from "../../../domain";
 import { FastenerFields } from "../../pieces/torque/FastenerFields";
 import { NumberField } from "../../ui/NumberField";
 import { ShapeFields } from "../../ui/ShapeFields";
 import { SpecField } from "../../ui/SpecField";
-import { Choice } from "../../ui/TextField";
+import { Choice, TextField } from "../../ui/TextField";
 
 const USUAL_TOLERANCE_PCT = resources.torqueGroup.shape.tolerancePct.parse(undefined);
 
@@ -12,7 +13,7 @@ const ORIGINS = {
   specified: "specified, from a document",
   claimed: "claimed by a seller",
   estimated: "estimated",
-  missing: "missing",
+  missing: "without a source",
   measured: "measured",
   calculated: "calculated",
 } as const;
@@ -32,6 +33,10 @@ export function GroupForm({
   onPatch: (data: Partial<TorqueGroup>, what: string) => void;
   onBin: () => void;
 }) {
+  const patchSpec = (change: Parameters<typeof withSpec>[1], what: string): void => {
+    const data = withSpec(g, change);
+    if (Object.keys(data).length) onPatch(data, what);
+  };
   const own = { shape: resources.torqueGroup, value: g, onChange: onPatch };
   return (
     <div className="pmore">
@@ -41,28 +46,20 @@ export function GroupForm({
           label="specification, as written"
           value={g.specTyped}
           whileTyping={!signed}
-          onCommit={(specTyped) =>
-            onPatch(
-              {
-                specTyped,
-                specOrigin: specTyped ? (g.specOrigin === "missing" ? "estimated" : g.specOrigin) : "missing",
-              },
-              specTyped || "no specification",
-            )
-          }
+          onCommit={(specTyped) => patchSpec({ specTyped }, specTyped || "no specification")}
         />
-        <ShapeFields
-          {...own}
-          fields={[{ at: "specSource", label: "source", words: true, placeholder: "sheet and row" }]}
+        <TextField
+          label={lacksSource(g) ? "where does it say so? Document, page" : "source"}
+          value={g.specSource}
+          placeholder="Sheet 8-2, page 12"
+          {...boundsOf(resources.torqueGroup, "specSource")}
+          onCommit={(specSource) => patchSpec({ specSource }, specSource ? `source: ${specSource}` : "no source")}
         />
         <Choice
           label="the figure is"
           value={g.specOrigin}
           options={ORIGINS}
-          onChange={(specOrigin) => {
-            if (specOrigin === "specified" && !g.specTyped) return;
-            onPatch({ specOrigin }, ORIGINS[specOrigin]);
-          }}
+          onChange={(specOrigin) => patchSpec({ specOrigin }, ORIGINS[specOrigin])}
         />
         <FastenerFields
           shape={own.shape}
@@ -81,7 +78,13 @@ export function GroupForm({
         />
       </div>
       <div className="row-flex">
-        <span className="lb">An estimate never becomes a specification by itself.</span>
+        <span className="lb">
+          {lacksSource(g)
+            ? "A value without its source is no specification. Name the document and the page."
+            : g.specOrigin === "estimated"
+              ? "Estimated. With the document and the page it is a specification."
+              : ""}
+        </span>
         <span className="push" />
         {back}
         <Button size="small" onClick={onBin}>

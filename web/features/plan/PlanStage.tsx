@@ -4,7 +4,7 @@ import { useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import type { Step } from "../../../contract";
 import { formatNumber, minuteOfDay } from "../../../core";
-import { awaited, fitDoubts, PLAN_WEIGHTS, specOf, UNSAID_MIN } from "../../../domain";
+import { awaited, fitDoubts, lacksSource, PLAN_WEIGHTS, specOf, UNSAID_MIN } from "../../../domain";
 import { usePart } from "../../worker";
 import { capital, countInWords, enumerate, numberWord } from "../../format/grammar";
 import { Answer, Num } from "../../ui/Answer";
@@ -298,7 +298,7 @@ function Lists({ view, edit, tabs }: WithTabs) {
   const doubtful = view.part.filter(
     (p) => !p.alternative && fitDoubts(p, view.vehicle).some((d) => d.kind !== "dateUnknown"),
   );
-  const noSpec = view.torqueGroup.filter((g) => specOf(g).kind === "missing");
+  const noSpec = view.torqueGroup.filter((g) => specOf(g).kind === "missing" || lacksSource(g));
   const ready = view.part.length + view.torqueGroup.length > 0 && !waiting.length && !noSpec.length;
   return (
     <>

@@ -113,7 +113,7 @@ describe("torque groups", () => {
     );
   });
 
-  it("take a typed torque as an estimate until a document is named, and let no empty one be called specified", async () => {
+  it("take a typed torque as specified once its source is named, and let none without a source be called so", async () => {
     const edit = fakeEdit();
     const g = group();
     const { user } = show(<TorqueGroups view={jobView({ torqueGroup: [g] })} edit={edit} />);
@@ -121,7 +121,18 @@ describe("torque groups", () => {
     await pick(user, "the figure is", "specified, from a document");
     expect(edit.update).not.toHaveBeenCalled();
     await typeInto(user, screen.getByLabelText("specification, as written"), "40 Nm");
-    expect(edit.update.mock.calls[0][2]).toEqual({ specTyped: "40 Nm", specOrigin: "estimated" });
+    expect(edit.update.mock.calls[0][2]).toEqual({ specTyped: "40 Nm" });
+  });
+
+  it("ask for the source of a value in the same form, and have it specified with one", async () => {
+    const edit = fakeEdit();
+    const g = group({ specTyped: "40 Nm" });
+    const { user } = show(<TorqueGroups view={jobView({ torqueGroup: [g] })} edit={edit} />);
+    const line = screen.getByRole("button", { name: /^(?!Move ).*centre bolt/ });
+    expect(plainText(line)).toContain("40.0 N m, no source");
+    await user.click(line);
+    await typeInto(user, screen.getByLabelText("where does it say so? Document, page"), "Sheet 8-2, page 12");
+    expect(edit.update.mock.calls[0][2]).toEqual({ specSource: "Sheet 8-2, page 12", specOrigin: "specified" });
   });
 
   it("refuse a count a pattern cannot have and passes nobody could follow", async () => {

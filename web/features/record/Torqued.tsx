@@ -1,99 +1,147 @@
 import type { JobView, Signature, TorqueGroup } from "../../../contract";
-import { countsOf, progressOf, readSpecText, wasOutside } from "../../../domain";
-import { dateText, loadText } from "../../format/words";
+import { boltsText, lacksSource, readSpecText, signedRuns, type SignedRun } from "../../../domain";
+import { usePeople } from "../../data/useJobView";
+import { capital } from "../../format/grammar";
+import { judgedText } from "../../format/limits";
 import { useUnits } from "../../format/units";
+import { dateText, loadText } from "../../format/words";
+import { LedgerTable } from "../../ui/LedgerTable";
 import { OriginMark } from "../../ui/marks";
 import { torqueWords } from "../../ui/SpecField";
-import { usePeople } from "../../data/useJobView";
-import { LedgerTable } from "../../ui/LedgerTable";
 
-/** Every group with its specification, what was read at its bolts, by whom and on what the vehicle stood. */
+/** Every group with its specification, and what was signed at each bolt: figure, person, tool, day, what it stood on. */
 export function Torqued({ view }: { view: JobView }) {
-  const units = useUnits();
   if (!view.torqueGroup.length) return null;
   return (
     <section>
       <h2 className="hd2">What was torqued</h2>
       <LedgerTable
-        heads={[
-          "where",
-          ["specification", "txt"],
-          [<>read at the bolts, {units.label("torque")}</>, "txt"],
-          ["by, when", "txt"],
-        ]}
+        heads={["where", ["specification", "txt"], ["at the bolts", "txt"], ["by, with, when, standing on", "txt"]]}
       >
         {view.torqueGroup.map((g) => (
-          <TorqueRow key={g.id} group={g} signatures={view.signature} />
+          <TorqueRows key={g.id} group={g} signatures={view.signature} />
         ))}
       </LedgerTable>
     </section>
   );
 }
 
-function TorqueRow({ group, signatures }: { group: TorqueGroup; signatures: Signature[] }) {
+function TorqueRows({ group, signatures }: { group: TorqueGroup; signatures: Signature[] }) {
   const units = useUnits();
   const { nameOf } = usePeople();
   const read = readSpecText(group.specTyped);
-  const { steps, passes, next, order, done } = progressOf(group, signatures);
-  const counted = countsOf(group, signatures);
-  // An angle has no reading: what the wrench said is in the last pass that has limits.
-  const figures = [...passes].reverse().find((p) => p.limits) ?? passes[passes.length - 1];
-  const finals = order.flatMap((bolt) => counted.filter((s) => s.bolt === bolt && s.pass === figures.name).slice(-1));
-  const accepted = counted.filter((s) => s.outcome === "accepted");
-  const again = signatures.filter((s) => s.groupId === group.id && (s.outcome === "redo" || s.outcome === "replaced"));
-  const people = [...new Set(finals.map((s) => nameOf(s.personId)).filter(Boolean))];
-  const seconds = [...new Set(counted.map((s) => nameOf(s.secondId)).filter(Boolean))];
-  const tools = [...new Set(finals.map((s) => s.tool).filter(Boolean))];
-  const turned = counted.filter((s) => s.turnedDeg !== null);
-  const marked = counted.filter((s) => s.done.includes("paint")).length;
-  const overruled = finals.find((s) => s.overruleReason);
-  const at = finals.at(-1);
-  return (
-    <tr>
+  const { runs, unsigned } = signedRuns(group, signatures);
+  const rows: { key: string; at: React.ReactNode; by: string }[] = runs.map((run, i) => ({
+    key: `${run.pass} ${i}`,
+    at: <AtBolts run={run} alone={group.count === 1} />,
+    by: whoText(run, nameOf),
+  }));
+  const none = !runs.length;
+  if (none) rows.push({ key: "none", at: "not signed", by: "" });
+  else
+    for (const { pass, bolts } of unsigned) {
+      const which = group.count === 1 ? "" : `${bolts.length === 1 ? "bolt" : "bolts"} ${boltsText(bolts)} `;
+      rows.push({ key: `open ${pass}`, at: <b>{`${capital(pass)}: ${which}not signed`}</b>, by: "" });
+    }
+  return rows.map(({ key, at, by }, i) => (
+    <tr key={key}>
       <td>
-        {group.name}, {group.count} × {group.thread || "thread not noted"}
-        {group.reuse === "replace" && ", new bolts"}
-        {group.threadLocker && `, thread locker ${group.threadLocker}`}
-        {group.lubricant && `, ${group.lubricant}`}
-      </td>
-      <td className="txt">
-        <OriginMark origin={read.ok ? group.specOrigin : "missing"} />{" "}
-        {read.ok ? (
+        {i === 0 && (
           <>
-            <span className="n">{torqueWords(read.value, units.unit("torque"))}</span>{" "}
-            <span className="lb">
-              “{group.specTyped}”{group.specSource && `, ${group.specSource}`}
-            </span>
+            {group.name}, {group.count} × {group.thread || "thread not noted"}
+            {group.reuse === "replace" && ", new bolts"}
+            {group.threadLocker && `, thread locker ${group.threadLocker}`}
+            {group.lubricant && `, ${group.lubricant}`}
           </>
-        ) : (
-          "no specification"
         )}
       </td>
-      <td className="txt n">
-        {finals
-          .map((s) => {
-            if (s.setTo && !s.reading) return `${s.bolt}: set to ${units.bare(s.setTo.base, "torque")}, clicked`;
-            if (!s.reading) return "by hand";
-            return `${s.bolt}: ${units.bare(s.reading.base, "torque")}${s.onTool ? ` (adapter, wrench read ${s.onTool.typed})` : ""}${wasOutside(group, s) ? " (outside)" : ""}${s.simulated ? " (simulated wrench)" : ""}`;
-          })
-          .join(", ") || "not signed"}
-        {passes
-          .filter((p) => p.angleDeg !== null)
-          .map((p) => `; ${p.name}: ${counted.filter((s) => s.pass === p.name).length} of ${order.length}`)
-          .join("")}
-        {turned.length > 0 && `; turned ${turned.map((s) => `${s.bolt}: ${s.turnedDeg}°`).join(", ")}`}
-        {marked > 0 && `; ${marked} paint-marked`}
-        {next && done > 0 && ` (${done} of ${steps.length} signed)`}
-      </td>
       <td className="txt">
-        {[...people, ...seconds.map((name) => `second person ${name}`), ...tools].join(", ")}
-        {at && ` ${dateText(at.at)}, ${loadText(at.load).toLowerCase()}`}
-        {overruled && `; overruled: ${(overruled.overruleReason ?? "").replace(/\.$/, "")}`}
-        {accepted
-          .map((s) => `; bolt ${s.bolt} accepted outside its limits: ${(s.outcomeReason ?? "").replace(/\.$/, "")}`)
-          .join("")}
-        {again.map((s) => `; bolt ${s.bolt} ${s.outcome === "redo" ? "loosened and done again" : "replaced"}`).join("")}
+        {i === 0 && (
+          <>
+            <OriginMark origin={read.ok ? group.specOrigin : "missing"} />{" "}
+            {read.ok ? (
+              <>
+                <span className="n">{torqueWords(read.value, units.unit("torque"))}</span>{" "}
+                <span className="lb">
+                  “{group.specTyped}”, {lacksSource(group) ? "source not named" : group.specSource || group.specOrigin}
+                </span>
+              </>
+            ) : (
+              "no specification"
+            )}
+          </>
+        )}
       </td>
+      <td className="txt">{at}</td>
+      <td className="txt">{by}</td>
     </tr>
+  ));
+}
+
+const OUTCOME = {
+  held: "",
+  redo: "loosened and done again",
+  replaced: "fastener replaced",
+  accepted: "accepted outside the limits",
+} as const;
+
+/** "60 %: bolts 1 to 6 37.2 N m, clicked": a pass, its bolts, what was read or set, and what came of it. */
+function AtBolts({ run, alone }: { run: SignedRun; alone: boolean }) {
+  const units = useUnits();
+  const { of, how, figures } = run;
+  const figureText = ({ signature: s }: SignedRun["figures"][number]): string => {
+    const wrench = s.reading ?? s.setTo;
+    const figure = wrench
+      ? units.show(wrench.base, "torque")
+      : s.turnedDeg === null
+        ? ""
+        : units.show(s.turnedDeg, "angle", { digits: 0 });
+    const onTool = s.onTool ? ` (adapter, wrench ${s.reading ? "read" : "set to"} ${s.onTool.typed})` : "";
+    return `${figure}${onTool}`;
+  };
+  const told = figures
+    .map((f) => [alone ? "" : `${f.bolts.length === 1 ? "bolt" : "bolts"} ${boltsText(f.bolts)}`, figureText(f)])
+    .map(([bolts, figure]) => [bolts, figure].filter(Boolean).join(" "))
+    .filter(Boolean)
+    .join(", ");
+  const outside = figures.find((f) => f.judged && f.judged.judgement !== "inside")?.judged;
+  const reason = (of.outcomeReason ?? "").trim().replace(/\.$/, "");
+  const more = [
+    HOW[how],
+    of.simulated && "simulated tool",
+    outside && `outside ${judgedText(outside, units).band}`,
+    OUTCOME[of.outcome] + (reason && `: ${reason}`),
+    of.outcome === "held" && !run.counts && "before the fastener was replaced",
+    of.done.includes("paint") && "paint-marked",
+    of.done.includes("locker") && "thread locker applied",
+    of.done.includes("lubricant") && "lubricated",
+    of.overruleReason.trim() && `before ride height: ${of.overruleReason.trim().replace(/\.$/, "")}`,
+  ].filter(Boolean);
+  return (
+    <>
+      {capital(run.pass)}: <span className="n">{told}</span>
+      {told && more.length > 0 && ", "}
+      {more.join(", ")}
+    </>
   );
+}
+
+const HOW: Record<SignedRun["how"], string> = {
+  read: "read",
+  clicked: "set and clicked",
+  turned: "angle counted",
+  notCounted: "angle not counted",
+  byHand: "by hand",
+};
+
+function whoText({ of }: SignedRun, nameOf: (id: string | null) => string): string {
+  return [
+    nameOf(of.personId) || "no person named",
+    of.secondId && `second person ${nameOf(of.secondId)}`,
+    of.tool || ((of.reading ?? of.setTo) && "tool not named"),
+    dateText(of.at),
+    loadText(of.load).toLowerCase(),
+  ]
+    .filter(Boolean)
+    .join(", ");
 }

@@ -26,6 +26,13 @@ const INLINE = new Set(["B", "STRONG", "SPAN", "I", "EM", "SMALL", "A", "CODE", 
 /** Keeps the narrow space inside a figure; all other white space is one space. */
 const plain = (text: string): string => text.replace(/[ \t\n\r]+/g, " ");
 
+/** A mark of origin as its word, where the word does not follow it anyway. */
+function originWord(mark: Element): string {
+  const word = mark.getAttribute("aria-label") ?? "";
+  const after = mark.nextSibling?.textContent?.trim() ?? mark.parentElement?.textContent?.trim() ?? "";
+  return after.toLowerCase().startsWith(word.toLowerCase()) ? "" : `${word} `;
+}
+
 /** The words of an element, weight by weight; drawings beside words say nothing on paper. */
 export function runsOf(element: Element, bold = BOLD.has(element.tagName)): Run[] {
   const runs: Run[] = [];
@@ -38,6 +45,7 @@ export function runsOf(element: Element, bold = BOLD.has(element.tagName)): Run[
     if (node.nodeType === 3) put(plain(node.textContent ?? ""), heavy);
     if (node.nodeType !== 1) return;
     const child = node as Element;
+    if (child.matches("svg.om")) return put(originWord(child), heavy);
     if (child.tagName.toLowerCase() === "svg" || child.classList.contains("sr")) return;
     const inside = heavy || BOLD.has(child.tagName);
     if (child.tagName === "BR" || (!INLINE.has(child.tagName) && runs.length)) put(" ", heavy);

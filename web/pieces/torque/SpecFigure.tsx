@@ -1,5 +1,5 @@
 import type { TorqueGroup } from "../../../contract";
-import { readSpecText } from "../../../domain";
+import { lacksSource, readSpecText } from "../../../domain";
 import { useUnits } from "../../format/units";
 import { Figure } from "../../ui/marks";
 import { torqueWords } from "../../ui/SpecField";
@@ -10,9 +10,6 @@ export function SpecFigure({ group }: { group: TorqueGroup }) {
   const units = useUnits();
   const read = readSpecText(group.specTyped);
   if (!read.ok) return <span className={css.nospec}>no specification</span>;
-  return (
-    <Figure origin={group.specOrigin === "missing" ? "estimated" : group.specOrigin}>
-      {torqueWords(read.value, units.unit("torque"))}
-    </Figure>
-  );
+  const words = torqueWords(read.value, units.unit("torque"));
+  return <Figure origin={group.specOrigin}>{lacksSource(group) ? `${words}, no source` : words}</Figure>;
 }
