@@ -4,6 +4,7 @@ import {
   fastenerFinishes,
   fastenerGrades,
   isInchGrade,
+  LARGEST_9_8_MM,
   LEAST_LEVER,
   leverMm,
   readThread,
@@ -38,6 +39,9 @@ export function checkFastener(input: FastenerInput): Refusal | null {
   if (!thread) {
     const accepts = 'a thread: "M10" or "3/8" with its coarse pitch, "M10x1.25" or "3/8-24" with its own';
     return refusal("invalid_input", "thread", input.thread, accepts);
+  }
+  if (input.grade === "9.8" && !thread.inch && exceeds(thread.diameterMm, LARGEST_9_8_MM)) {
+    return refusal("invalid_input", "grade", input.grade, `9.8 up to M${LARGEST_9_8_MM}; above it 8.8 or 10.9`);
   }
   if (thread.inch === isInchGrade(input.grade)) return null;
   const accepts = thread.inch ? "2, 5 or 8 on an inch thread" : "4.6 to 12.9 on a metric thread";

@@ -18,13 +18,27 @@ const waits = z.strictObject({
 });
 
 /** What was open when a job was closed all the same, and why. */
-const closing = z.strictObject({ open: list(line, 0, 20), reason: prose });
+const closing = z.strictObject({
+  open: list(line, 0, 20),
+  reason: prose,
+  /** It leaves on a trailer: critical bolts are not signed. */
+  notDriven: z.boolean().default(false),
+});
 
 const reminder = z.strictObject({ at: moment, by: ulid.nullable().default(null), text: prose });
 
 /** One line of the lists at rest and of the first drive: done, when and by whom. */
 /** What is wanted of a lever: how much shorter, and the limits it is held to. */
 const wish = z.strictObject({ reductionPct: num(-100, 90, "%"), limits: designLimits });
+
+/** A question of the plan with its answers and what each costs; the choice is empty until somebody decided. */
+const decision = z.strictObject({
+  key: text(60),
+  question: text(160),
+  choices: list(z.strictObject({ name: text(80), costs: text(200) }), 2, 6),
+  choice: line.default(""),
+});
+export type Decision = z.output<typeof decision>;
 
 const checkedLine = z.strictObject({ id: text(40), at: moment, by: ulid.nullable().default(null) });
 
@@ -57,6 +71,8 @@ export const job = z.strictObject({
   mountRoom: mountRoom.nullable().default(null),
   roughness: roughness.nullable().default(null),
   verdict: prose.default(""),
+  /** What the plan left to decide, and how it was decided. */
+  decided: list(decision, 0, 24).default([]),
   /** Messages to the owner, oldest first. */
   reminders: list(reminder, 0, 100).default([]),
   closing: closing.nullable().default(null),

@@ -6,6 +6,7 @@ import { loadList } from "./load";
 import { places } from "./places";
 import { quantityWords } from "./reading";
 import { settingTools } from "./setting";
+import { criticalWords } from "./torque";
 import { shifterKinds } from "./vehicle";
 
 /** A token that one thing of the work is called by through a template: "crossmemberBolts". */
@@ -37,7 +38,20 @@ export const stepDrawings = [
 export type StepDrawing = (typeof stepDrawings)[number];
 
 /** What ticking a thing off at a step can be about. */
-export const tickWords = ["bag", "unplug", "plug", "mark", "ask", "carry", "orientation", "look", "tools"] as const;
+export const tickWords = [
+  "bag",
+  "unplug",
+  "plug",
+  "mark",
+  "ask",
+  "carry",
+  "orientation",
+  "look",
+  "tools",
+  "measure",
+  "sets",
+  "unsigned",
+] as const;
 export type TickWord = (typeof tickWords)[number];
 
 const toMeasure = z.strictObject({
@@ -131,6 +145,7 @@ export const templateContent = z.strictObject({
       reuse: word(["ask", "reuse", "replace"]).default("ask"),
       threadLocker: line.default(""),
       twoPeople: z.boolean().default(false),
+      critical: word(criticalWords).default("none"),
     }),
     0,
     30,

@@ -5,6 +5,10 @@ import { boltPattern } from "../inputs";
 import { line, moment, originWords, prose, typedValue, ulid } from "./fields";
 import { loadList } from "./load";
 
+/** What is lost where a fastener comes loose: these hold the vehicle until they are signed with a value. */
+export const criticalWords = ["none", "steering", "seat", "brake", "driveline", "lift"] as const;
+export type Critical = (typeof criticalWords)[number];
+
 /** Fasteners with one specification. */
 export const torqueGroup = z.strictObject({
   jobId: ulid,
@@ -43,6 +47,11 @@ export const torqueGroup = z.strictObject({
     .nullable()
     .default(null),
   toolId: text(40).nullable().default(null),
+  critical: word(criticalWords).default("none"),
+  /** Torque that a self-locking nut takes before it clamps; it is added to the specification. */
+  prevailing: typedValue.nullable().default(null),
+  /** Where that figure is from. */
+  prevailingSource: line.default(""),
   position: num(0, 1e6).default(0),
 });
 

@@ -1,3 +1,4 @@
+import { exceeds, fallsShort } from "../quantity/limit";
 import {
   freeRate,
   knowledgeFor,
@@ -261,16 +262,18 @@ export function diagnose(input: DiagnoseInput): DiagnoseAnswer {
       const bits = gainBits(t, chances, c.results);
       return { test: c.id, label: c.label, gainBits: bits, minutes: c.minutes, bitsPerMin: bits / c.minutes };
     })
-    .filter((c) => c.gainBits >= input.minGainBits)
+    .filter((c) => !fallsShort(c.gainBits, input.minGainBits))
     .sort((a, b) => b.bitsPerMin - a.bitsPerMin);
 
   const ranked = falling(chances);
   const first = ranked[0];
-  const stopReason = chances[first] >= input.lead ? "lead" : next.length === 0 ? "noGain" : null;
+  const stopReason = !fallsShort(chances[first], input.lead) ? "lead" : next.length === 0 ? "noGain" : null;
   const unexplained = given.flatMap((seen) => {
     const o = t.observation.get(seen.id);
-    if (!seen.present || !o || t.rates(o)[first] > UNEXPLAINED.shownAtMost) return [];
-    return t.faults.some((f) => likelihood(t.knowledge, f.id, o) >= UNEXPLAINED.elsewhereAtLeast) ? [seen.id] : [];
+    if (!seen.present || !o || exceeds(t.rates(o)[first], UNEXPLAINED.shownAtMost)) return [];
+    return t.faults.some((f) => !fallsShort(likelihood(t.knowledge, f.id, o), UNEXPLAINED.elsewhereAtLeast))
+      ? [seen.id]
+      : [];
   });
 
   return {
@@ -296,6 +299,18 @@ export function diagnose(input: DiagnoseInput): DiagnoseAnswer {
   };
 }
 
+/** Chances that differ by less are equal: one table's words give them by different sums. */
+const EQUAL = 1e-12;
+
 /** Places of the greatest to the least; of equals the earlier first. */
-const falling = (values: readonly number[]): number[] =>
-  values.map((_, i) => i).sort((a, b) => values[b] - values[a] || a - b);
+function falling(values: readonly number[]): number[] {
+  const order = values.map((_, i) => i).sort((a, b) => values[b] - values[a] || a - b);
+  // Neighbours that are equal are put in the order of the table, each run from its first.
+  for (let from = 0; from < order.length;) {
+    let to = from + 1;
+    while (to < order.length && values[order[from]] - values[order[to]] <= EQUAL) to += 1;
+    order.splice(from, to - from, ...order.slice(from, to).sort((a, b) => a - b));
+    from = to;
+  }
+  return order;
+}

@@ -1,7 +1,7 @@
 import type { Notice } from "../powerunit";
 import { exceeds, fallsShort } from "../quantity/limit";
 
-export const metricGrades = ["4.6", "5.8", "6.8", "8.8", "9.8", "10.9", "12.9"] as const;
+export const metricGrades = ["4.6", "4.8", "5.6", "5.8", "6.8", "8.8", "9.8", "10.9", "12.9"] as const;
 export const inchGrades = ["2", "5", "8"] as const;
 export const fastenerGrades = [...metricGrades, ...inchGrades] as const;
 export type FastenerGrade = (typeof fastenerGrades)[number];
@@ -122,6 +122,9 @@ const possible = (thread: Thread): Thread | null =>
     ? thread
     : null;
 
+/** Largest thread of property class 9.8, mm. Source: ISO 898-1, table of proof loads (from memory). */
+export const LARGEST_9_8_MM = 16;
+
 export const isInchGrade = (grade: FastenerGrade): boolean => (inchGrades as readonly string[]).includes(grade);
 
 /** Proof stress, MPa. Sources: ISO 898-1; SAE J429 for the inch grades. */
@@ -130,6 +133,10 @@ function proofOf(grade: FastenerGrade, diameterMm: number): number {
   switch (grade) {
     case "4.6":
       return 225;
+    case "4.8":
+      return 310;
+    case "5.6":
+      return 280;
     case "5.8":
       return 380;
     case "6.8":

@@ -1,3 +1,5 @@
+import { exceeds } from "./limit";
+
 export interface ReadingSet {
   readings: number[];
   resolution: number;
@@ -112,7 +114,7 @@ function changeOf(before: SetResult, after: SetResult, k: number): MeasurementAn
     difference,
     standard,
     expanded,
-    verdict: Math.abs(difference) > expanded ? "shown" : "not shown",
+    verdict: exceeds(Math.abs(difference), expanded) ? "shown" : "not shown",
   };
 }
 

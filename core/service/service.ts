@@ -1,3 +1,4 @@
+import { exceeds, fallsShort } from "../quantity/limit";
 import dayjs from "dayjs";
 import utc from "dayjs/plugin/utc";
 import { createEvents } from "ics";
@@ -81,6 +82,12 @@ function slopeOf(readings: readonly { at: number; km: number }[]): number | null
   return slope > 0 ? slope : null;
 }
 
+/** Days that are whole but for what rounding took of typed decimals are whole. */
+function wholeDays(days: number): number {
+  const next = Math.floor(days) + 1;
+  return fallsShort(days, next) ? next - 1 : next;
+}
+
 /**
  * When is what due: by distance at the rate of the odometer's readings (least squares over two days at least; else the
  * yearly figure), by time, and whichever comes first; at the same day distance is named. Dates are days, `daysLeft`
@@ -98,7 +105,7 @@ export function service(input: ServiceInput): ServiceAnswer {
   const items = input.items.map((item): ServiceAnswer["items"][number] => {
     const dueKm = item.everyKm === undefined || item.lastKm === undefined ? null : item.lastKm + item.everyKm;
     const from = latest ?? { at: today, km: item.lastKm ?? 0 };
-    const ahead = dueKm === null || kmPerDay === null ? null : Math.floor((dueKm - from.km) / kmPerDay);
+    const ahead = dueKm === null || kmPerDay === null ? null : wholeDays((dueKm - from.km) / kmPerDay);
     const dateByKm = ahead === null || Math.abs(ahead) > FARTHEST ? null : dayText(from.at + ahead);
     const dateByTime =
       item.everyMonths === undefined || item.lastDate === undefined ? null : monthsOn(item.lastDate, item.everyMonths);
@@ -111,7 +118,8 @@ export function service(input: ServiceInput): ServiceAnswer {
       dateByTime,
       dueDate,
       by: dueDate === null ? null : byKm ? "distance" : "time",
-      overdue: (dueDate !== null && dueDate < input.today) || (latest !== null && dueKm !== null && latest.km > dueKm),
+      overdue:
+        (dueDate !== null && dueDate < input.today) || (latest !== null && dueKm !== null && exceeds(latest.km, dueKm)),
       daysLeft: dueDate === null ? null : dayNumber(dueDate) - today,
     };
   });

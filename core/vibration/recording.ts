@@ -95,7 +95,9 @@ export function readWavSoFar(bytes: Uint8Array): WavRead {
   if (!(channels >= 1) || !(format.sampleRate > 0)) return { ok: false, why: "its head names no channel or no rate" };
   const frame = kind.bytes * channels;
   const view = new DataView(data.samples.buffer, data.samples.byteOffset, data.samples.byteLength);
-  const count = Math.floor(view.byteLength / frame);
+  // A chunk of an odd length is filled up by a byte that is no sample.
+  const length = Math.min(view.byteLength, data.chunkSize);
+  const count = Math.floor(length / frame);
   const samples = new Float64Array(count);
   for (let i = 0, from = 0; i < count; i++) {
     let sum = 0;

@@ -144,7 +144,14 @@ describe("what is open at closing", () => {
     const reading = record("reading", { jobId: ID, quantity: "knobHeight", phase: "before", values: inMm(230) });
     const kinds = (rest: Children): string[] => openAtClosing(view({}, {}, rest)).map((o) => `${o.kind} ${o.count}`);
     expect(kinds({ torqueGroup: [group] })).toEqual(["unsigned 1"]);
-    expect(kinds({ torqueGroup: [group], signature: [signed] })).toEqual(["outside 1"]);
+    // Worked on, but nobody measured before it, said who signed and on what it stood, or looked at it afterwards.
+    expect(kinds({ torqueGroup: [group], signature: [signed] })).toEqual([
+      "outside 1",
+      "nobody 1",
+      "noLoad 1",
+      "baseline 4",
+      "checks 12",
+    ]);
     expect(kinds({ part: [record("part", { jobId: ID, name: "Bush", state: "arrived" })] })).toEqual(["parts 1"]);
     expect(kinds({ part: [record("part", { jobId: ID, name: "Bush", state: "fitted" })] })).toEqual([]);
     expect(kinds({ reading: [reading] })).toEqual(["readings 1"]);

@@ -1,7 +1,18 @@
 import { describe, expect, it } from "vitest";
 import { exampleGearbox, exampleSetups } from "../lever";
 import { jobView, PARENT, record, throwOf34 } from "../../tests/domain/records";
-import { byPosition, closingLine, inOrder, nextPosition, openAtClosing, openCounts, partsArrived, waitNow } from ".";
+import { NO_FACTS } from "../work";
+import {
+  byPosition,
+  closingLine,
+  inOrder,
+  mustNotBeDriven,
+  nextPosition,
+  openAtClosing,
+  openCounts,
+  partsArrived,
+  waitNow,
+} from ".";
 
 const AT = "2026-11-27T10:00:00.000Z";
 const typed = (v: number, unit: string) => ({ typed: `${v} ${unit}`, base: v });
@@ -81,13 +92,51 @@ describe("what speaks against closing", () => {
     expect(open.map(closingLine)).toEqual([
       "1 bolt is not signed: Tail mount",
       "1 torque group was accepted outside its limits: Tail mount",
+      "1 signature has no person: Tail mount",
+      "1 signature does not say what the vehicle stood on: Tail mount",
+      "4 readings were not taken before the work",
       "2 steps are open: Bushes in, Shield on",
       "1 finding is open: Torn boot",
       "1 part is neither fitted nor removed from the list: Bush",
+      "12 checks before it goes back were not made: at rest, first drive, on return",
     ]);
   });
 
-  it("asks for a reading after the work only where none was taken at all", () => {
+  it("lets no reason stand for a critical bolt: the vehicle is not driven", () => {
+    const shaft = { ...group, critical: "driveline" as const };
+    const open = openAtClosing(jobView({ torqueGroup: [shaft] }));
+    expect(open.map((o) => o.kind)).toEqual(["held"]);
+    expect([mustNotBeDriven(open), mustNotBeDriven(openAtClosing(jobView({ torqueGroup: [group] })))]).toEqual([
+      true,
+      false,
+    ]);
+  });
+
+  it("names a part whose step is done and that nobody said went in, and a decision nobody took", () => {
+    const facts = { ...NO_FACTS, parts: ["Bush"] };
+    const view = jobView({
+      job: {
+        decided: [
+          {
+            key: "d",
+            question: "Rubber or urethane?",
+            choices: [
+              { name: "a", costs: "b" },
+              { name: "c", costs: "d" },
+            ],
+          },
+        ],
+      },
+      step: [record("step", { jobId: PARENT, text: "Bush in", state: "done", facts })],
+      part: [record("part", { jobId: PARENT, name: "Bush", state: "ordered" })],
+    });
+    const kinds = openAtClosing(view).map((o) => [o.kind, o.names[0]]);
+    expect(kinds).toContainEqual(["notFitted", "Bush"]);
+    expect(kinds).toContainEqual(["decisions", "Rubber or urethane?"]);
+    expect(kinds.map(([k]) => k)).not.toContain("parts");
+  });
+
+  it("asks again for what was measured before the work", () => {
     const of = (phase: "before" | "after") =>
       record("reading", { jobId: PARENT, quantity: "freePlayForeAft", phase, values: [typed(9, "mm")] });
     expect(openAtClosing(jobView({ reading: [of("before")] })).map((o) => o.kind)).toEqual(["readings"]);

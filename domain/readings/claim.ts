@@ -1,18 +1,19 @@
-import type { MeasurementAnswer } from "../../core";
+import { fallsShort, type MeasurementAnswer, type UncertaintyAnswer } from "../../core";
 
-export type ClaimVerdict = "met" | "not met" | "exceeded" | "cannot tell";
+export type ClaimVerdict = UncertaintyClaim["verdict"] | "cannot tell";
 
-/** Whether a claimed reduction lies inside what was measured: below its lower end it was exceeded, above the upper not met. */
+type UncertaintyClaim = NonNullable<UncertaintyAnswer["claim"]>;
+
+/** Whether a claimed reduction was reached, in the words of the comparison itself: inside the interval it could be either. */
 export function claimVerdict(reduction: MeasurementAnswer["reduction"], claimedPct: number): ClaimVerdict {
   if (!reduction) return "cannot tell";
-  if (claimedPct > reduction.highPct) return "not met";
-  if (claimedPct < reduction.lowPct) return "exceeded";
-  return "met";
+  if (fallsShort(reduction.highPct, claimedPct)) return "not met";
+  return fallsShort(reduction.lowPct, claimedPct) ? "could be either" : "met";
 }
 
 export const CLAIM_WORDS: Record<ClaimVerdict, string> = {
-  met: "was met, within the measuring error",
+  met: "was met",
   "not met": "was not met",
-  exceeded: "was exceeded",
+  "could be either": "may be met or not: it is within the measuring error",
   "cannot tell": "cannot be judged",
 };

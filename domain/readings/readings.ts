@@ -6,7 +6,7 @@ import {
   type ReadingQuantity,
   type TypedValue,
 } from "../../contract";
-import { measurement, type Gearbox, type MeasurementAnswer, type SetResult } from "../../core";
+import { measurement, parseQuantity, type Gearbox, type MeasurementAnswer, type SetResult } from "../../core";
 
 export type Phase = "before" | "after";
 
@@ -73,6 +73,37 @@ export const resultOf = (r: Reading): SetResult => measurement({ unit: "mm", bef
 export const comparisonOf = (before: Reading, after: Reading): MeasurementAnswer =>
   measurement({ unit: "mm", before: setOf(before), after: setOf(after), k: 2 });
 
+/**
+ * Put back where it was within so much, mm, is the same place: half a turn of a cable's thread, and about what nobody
+ * feels at a knob. Common practice, no source.
+ */
+const SAME_MM: { [Q in ReadingQuantity]?: number } = { cableThread: 0.5, knobHeight: 2 };
+
+/** Quantities of which a person speaks as shorter by a part: how far something moves. */
+const SHORTENS: ReadonlySet<ReadingQuantity> = new Set(["throw", "crossGate", "freePlayForeAft", "freePlayCross"]);
+
+/** What two readings of one thing say together. */
+export interface Compared extends MeasurementAnswer {
+  /** Put back at its mark, the same to a hand, changed, or not told apart by the measuring. */
+  word: "back at its mark" | "the same" | "changed" | "within measuring error";
+}
+
+/** Before against after of one quantity; null for its reduction where a part of it says nothing. */
+export function compared(before: Reading, after: Reading): Compared {
+  const answer = comparisonOf(before, after);
+  const same = SAME_MM[before.quantity];
+  const off = Math.abs(answer.change?.difference ?? 0);
+  const isSame = same !== undefined && off <= same + 1e-9;
+  const word = isSame
+    ? before.quantity === "cableThread"
+      ? "back at its mark"
+      : "the same"
+    : answer.change?.verdict === "shown"
+      ? "changed"
+      : "within measuring error";
+  return { ...answer, reduction: SHORTENS.has(before.quantity) ? answer.reduction : null, word };
+}
+
 /** Repeats farther than this many standard deviations of the others from their mean are worth a second look. */
 const OUTLIER_SD = 3;
 
@@ -134,6 +165,34 @@ export const expectedOf = (view: JobView, m: Measurand): number | null => {
   return twin ? resultOf(twin).mean : null;
 };
 
+const FRACTION = /\d+\s*\/\s*(\d+)/;
+
+/**
+ * What a reading can resolve, by the text that was typed: inches by a fraction are read on a tape of sixteenths or of
+ * that fraction, millimetres with a decimal to that place. Never coarser than the instrument usually is.
+ */
+export function resolutionOf(
+  typed: string,
+  method: Reading["method"],
+  system: "metric" | "inch",
+  kind: Kind = "length",
+): TypedValue {
+  const read = parseQuantity(typed, kind, system);
+  const unit = read.ok ? read.value.unit : "";
+  const own = usualResolution(method, unit === "in" || unit === "ft" ? "inch" : unit ? "metric" : system, kind);
+  if (kind !== "length" || !read.ok) return own;
+  const below = Number(FRACTION.exec(typed)?.[1] ?? 0);
+  if (unit === "in" && below > 0) {
+    const finer = Math.max(below, method === "tape" ? 16 : below);
+    return 25.4 / finer < own.base ? inch(`1/${finer} in`, 1 / finer) : own;
+  }
+  const places = /\d[.,](\d+)/.exec(typed)?.[1].length ?? 0;
+  const step = unit === "in" ? 25.4 * 10 ** -places : 10 ** -places;
+  // A half between two marks is read off a tape, a tenth is not.
+  const halves = method === "tape" && unit === "mm" && /[.,]5\b/.test(typed) ? 0.5 : step;
+  return places && halves < own.base ? { typed: `${halves / (unit === "in" ? 25.4 : 1)} ${unit}`, base: halves } : own;
+}
+
 /** A first reading of something. */
 export const firstReading = (
   view: JobView,
@@ -152,7 +211,7 @@ export const firstReading = (
     phase,
     values: [value],
     method,
-    resolution: twin?.resolution ?? usualResolution(method, system, quantityKinds[m.quantity]),
+    resolution: resolutionOf(value.typed, method, system, quantityKinds[m.quantity]),
     takenBy,
     takenAt: new Date().toISOString(),
   };

@@ -60,10 +60,12 @@ describe("a pasted table", () => {
   it("names its columns by its head, or by what is in them", () => {
     expect(guessColumns(readTable(LEAFLET).rows, "torque")).toEqual({
       head: true,
+      from: 0,
       roles: ["name", "value", "thread", "grade", "count"],
     });
     expect(guessColumns(readTable("Floor plate,25 Nm,M8,8.8\nBracket,22 Nm,M8,8.8").rows, "torque")).toEqual({
       head: false,
+      from: 0,
       roles: ["name", "value", "thread", "grade"],
     });
     expect(guessColumns(readTable("part,number,price\nBush,SK-1,9.4").rows, "part").roles).toEqual([
@@ -71,6 +73,46 @@ describe("a pasted table", () => {
       "value",
       "price",
     ]);
+  });
+  it("tells its title and the notes under it from its rows, and drops neither without a word", () => {
+    const text = `Skarvane P2 torque values
+Where,Torque,Thread
+Bracket,22 Nm,"M10x1,5"
+Floor,,M8
+"* Values for dry threads, see chapter 1"`;
+    const { drafts, bad, left } = readRows(ask(text), []);
+    expect(left.map((l) => [l.row, l.why])).toEqual([
+      [1, "title"],
+      [5, "note"],
+    ]);
+    expect(drafts.map((d) => [d.line.name, d.line.torque?.thread, d.line.sources.length])).toEqual([
+      ["Bracket", "M10x1.5", 1],
+      ["Floor", "M8", 0],
+    ]);
+    expect(bad).toEqual([]);
+    // Whoever says that it is a row gets it read.
+    expect(readRows(ask(text, { asRows: new Set([5]) }), []).left.map((l) => l.row)).toEqual([1]);
+  });
+  it("takes a thread in the column of grades for a thread, and a grade with a decimal comma for that grade", () => {
+    const { drafts, bad } = readRows(ask('Where,Torque,Grade\nA,5 Nm,"M10x1,5"\nB,5 Nm,"8,8"'), []);
+    expect(drafts.map((d) => [d.line.torque?.thread, d.line.torque?.grade])).toEqual([
+      ["M10x1.5", ""],
+      ["", "8.8"],
+    ]);
+    expect(bad).toEqual([]);
+  });
+  it.each([
+    ["torque", 'Where,Torque\nA,"1,200 in-lb"', "value"],
+    ["torque", 'Where,Torque,Length\nA,5 Nm,"1,200"', "length"],
+    ["part", 'part,number,price\nBush,SK-1,"1,250"', "price"],
+    ["part", "part,number,quantity\nBush,SK-1,0x10", "quantity"],
+  ] as const)("asks about a figure that can be read two ways, or is none: %s %s", (kind, text, column) => {
+    const { drafts, bad } = readRows(ask(text, { kind }), []);
+    expect([drafts.length, bad.map((b) => b.column)]).toEqual([0, [column]]);
+  });
+  it("reads a range of bare figures in the unit that was said", () => {
+    const { drafts } = readRows(ask("Where,Torque\nA,20 to 25\nB,12 max", { bareUnit: "Nm" }), []);
+    expect(drafts.map((d) => d.line.sources[0].typed)).toEqual(["20 to 25 Nm", "12 Nm max"]);
   });
   it("gives good rows, and bad ones with the column, what was in it and what is accepted", () => {
     const { drafts, bad } = readRows(ask(LEAFLET), []);

@@ -1,4 +1,5 @@
 import { resources, type LineKind, type LineSource } from "../../contract";
+import { doubtfulComma, fastenerGrades, readNumber } from "../../core";
 import { readSpecText } from "../torque";
 import { questionsOfLine, type Questioned } from "./audit";
 import { brokenLine } from "./check";
@@ -56,16 +57,36 @@ const HEADS: readonly (readonly [ColumnRole, RegExp])[] = [
   ["name", /where|what|name|fastener|part|joint|description|position|bolt|item/],
 ];
 
-const THREAD = /^(M\d+(\.\d+)?(\s*[x×]\s*\d+(\.\d+)?)?|\d+\/\d+(-\d+)?)$/i;
-const GRADE = /^(4\.6|5\.8|6\.8|8\.8|9\.8|10\.9|12\.9)$/;
+const THREAD = /^(M\s*\d+([.,]\d+)?(\s*[x×]\s*\d+([.,]\d+)?)?|\d+\/\d+(-\d+)?)$/i;
 
-/** What the columns of a table most likely are, and whether its first row is a head. */
+/** Grades as tables write them: with a decimal comma, and the word before it. */
+const gradeText = (cell: string): string => cell.replace(/^(grade|class)\s*/i, "").replace(",", ".");
+const isGrade = (cell: string): boolean =>
+  /[.,]/.test(cell) && facts.torque.shape.grade.safeParse(gradeText(cell)).success;
+
+/** Rows above the first that may be the head: a table's title and what it is of. */
+const TITLES = 5;
+
+const filled = (row: readonly string[]): number => row.filter((c) => c.trim()).length;
+
+/** What a person writes under a table and not in it. */
+const NOTE =
+  /^(\*|†|\(|©|notes?\b|remarks?\b|sources?\b|all (values|torques|figures)\b|values?\b|see\b|page\b|printed\b)/i;
+
+/** The first row that is one of a table: above it stand titles, of a single cell each. */
+function firstRow(rows: readonly (readonly string[])[]): number {
+  const at = rows.findIndex((r) => filled(r) > 1);
+  return at > 0 && at <= TITLES ? at : 0;
+}
+
+/** What the columns of a table most likely are, at which row it begins, and whether that row is a head. */
 export function guessColumns(
   rows: readonly (readonly string[])[],
   kind: LineKind,
-): { roles: ColumnRole[]; head: boolean } {
+): { roles: ColumnRole[]; head: boolean; from: number } {
   const width = Math.max(0, ...rows.slice(0, 20).map((r) => r.length));
-  const first = rows[0] ?? [];
+  const from = firstRow(rows);
+  const first = rows[from] ?? [];
   const used = new Set<ColumnRole>();
   const byHead = Array.from({ length: width }, (_, i): ColumnRole => {
     const words = (first[i] ?? "").toLowerCase().trim();
@@ -74,7 +95,7 @@ export function guessColumns(
     return role ?? "skip";
   });
   const head = byHead.includes("name") || byHead.filter((r) => r !== "skip").length >= 2;
-  const body = rows.slice(head ? 1 : 0, 30);
+  const body = rows.slice(from + (head ? 1 : 0), 30);
   const share = (i: number, test: (cell: string) => boolean): number => {
     const cells = body.map((r) => r[i] ?? "").filter(Boolean);
     return cells.length ? cells.filter(test).length / cells.length : 0;
@@ -87,18 +108,22 @@ export function guessColumns(
     };
     if (kind === "torque" && !used.has("value") && share(i, (c) => readSpecText(c).ok) > 0.5) return take("value");
     if (!used.has("thread") && share(i, (c) => THREAD.test(c)) > 0.5) return take("thread");
-    if (!used.has("grade") && share(i, (c) => GRADE.test(c)) > 0.5) return take("grade");
+    if (!used.has("grade") && share(i, isGrade) > 0.5) return take("grade");
     if (!used.has("name") && share(i, (c) => /[a-z]{3}/i.test(c)) > 0.6) return take("name");
     return "skip";
   });
-  return { roles, head };
+  return { roles, head, from };
 }
 
 export interface ImportAsk {
   rows: readonly (readonly string[])[];
   roles: readonly ColumnRole[];
-  /** The first row names the columns. */
+  /** Where the table begins; the rows above are its title. */
+  from?: number;
+  /** The row it begins with names the columns. */
   head: boolean;
+  /** Rows that a person wants read although they look like a title or a note under the table. */
+  asRows?: ReadonlySet<number>;
   kind: LineKind;
   /** The unit of a torque that is written without one; null: such rows are refused. */
   bareUnit: "Nm" | "lb ft" | "lb in" | null;
@@ -155,10 +180,9 @@ export const blankLine = (kind: LineKind, name: string): LineFields => ({
   note: "",
 });
 
-const number = (text: string): number | null => {
-  const value = Number(text.replace(/\s/g, "").replace(",", "."));
-  return text && Number.isFinite(value) ? value : null;
-};
+/** What is said of a figure whose comma can be read two ways, and of any other that is none. */
+const accepted = (text: string, otherwise: string): string =>
+  doubtfulComma(text) ? "a point, or no comma: this can be two numbers" : otherwise;
 
 /** Dates as tables write them: 2015, 2015-04, 04/2015, 2015-04-11. */
 function dateOf(text: string, end: "from" | "to"): string | null {
@@ -168,17 +192,43 @@ function dateOf(text: string, end: "from" | "to"): string | null {
   return resources.specLine.shape.builtFrom.safeParse(text).success ? text : null;
 }
 
-/** Rows of a table as lines of a sheet: good ones as drafts, bad ones with what is wrong; nothing is dropped. */
+/** A row that is none of the table's: its title above it, or a note under it. */
+export interface LeftRow {
+  row: number;
+  text: string;
+  why: "title" | "note";
+}
+
+function leftOf(ask: ImportAsk): LeftRow[] {
+  const { rows, from = 0, asRows } = ask;
+  const used = ask.roles.filter((r) => r !== "skip").length;
+  const last = rows.findLastIndex((r) => filled(r) > 1);
+  return rows.flatMap((cells, i): LeftRow[] => {
+    const text = cells.filter(Boolean).join(" ");
+    if (used < 2 || asRows?.has(i + 1) || filled(cells) !== 1) return [];
+    if (i < from) return [{ row: i + 1, text, why: "title" }];
+    return i > last && last >= 0 && (NOTE.test(text) || text.split(/\s+/).length > 5)
+      ? [{ row: i + 1, text, why: "note" }]
+      : [];
+  });
+}
+
+/**
+ * Rows of a table as lines of a sheet: good ones as drafts, bad ones with what is wrong, those above and under the table
+ * by themselves; nothing is dropped.
+ */
 export function readRows<L extends LineFields>(
   ask: ImportAsk,
   existing: readonly L[],
-): { drafts: DraftLine<L>[]; bad: BadRow[] } {
+): { drafts: DraftLine<L>[]; bad: BadRow[]; left: LeftRow[] } {
   const byKey = new Map(existing.map((l) => [lineKey(l), l]));
   const byName = new Map(existing.filter((l) => l.kind === ask.kind).map((l) => [l.name.trim().toLowerCase(), l]));
   const drafts: DraftLine<L>[] = [];
   const bad: BadRow[] = [];
+  const left = leftOf(ask);
+  const out = new Set(left.map((l) => l.row));
   for (const [i, cells] of ask.rows.entries()) {
-    if (i === 0 && ask.head) continue;
+    if ((i === (ask.from ?? 0) && ask.head) || out.has(i + 1)) continue;
     const at = (role: ColumnRole): string => {
       const k = ask.roles.indexOf(role);
       return k < 0 ? "" : (cells[k] ?? "").trim();
@@ -200,7 +250,7 @@ export function readRows<L extends LineFields>(
         : line;
     drafts.push({ row: i + 1, line, asks: questionsOfLine(whole), there, disagrees });
   }
-  return { drafts, bad };
+  return { drafts, bad, left };
 }
 
 /** Only what a row said itself. */
@@ -265,15 +315,21 @@ const ROLE_OF: readonly (readonly [field: string, role: ColumnRole])[] = [
   ),
 ];
 
+/** A unit behind the last figure of a text: "12 max" is "12 Nm max". */
+const withUnit = (value: string, unit: string): string => value.replace(/(\d)(?!.*\d)/, `$1 ${unit}`);
+
 function valueText(ask: ImportAsk, at: (role: ColumnRole) => string): string | Wrong {
   const value = at("value");
   if (!value || ask.kind !== "torque") return value;
   const unit = at("unit");
   const typed = unit ? `${value} ${unit}` : value;
   if (readSpecText(typed).ok) return typed;
-  const bare = number(value) !== null || /^\d+([.,]\d+)?\s*[-–]\s*\d+([.,]\d+)?$/.test(value);
+  if (doubtfulComma(value)) return { column: "value", got: value, accepts: accepted(value, "") };
+  // A figure without a unit is one that can be read with one.
+  const bare =
+    !/[a-z]{2}(?<!to)/i.test(value.replace(/max(imum)?\.?|up to/i, "")) && readSpecText(withUnit(value, "Nm")).ok;
   if (bare && !unit) {
-    if (ask.bareUnit) return `${value} ${ask.bareUnit}`;
+    if (ask.bareUnit) return withUnit(value, ask.bareUnit);
     return {
       column: "value",
       got: value,
@@ -283,18 +339,25 @@ function valueText(ask: ImportAsk, at: (role: ColumnRole) => string): string | W
   return { column: "value", got: typed, accepts: "a torque as documents write it: 25 Nm, 18 lb ft, 40 Nm + 90°" };
 }
 
+/** "M10 × 1,5" as it is kept: M10x1.5. */
+const threadText = (cell: string): string =>
+  cell
+    .replace(/\s*[x×]\s*/i, "x")
+    .replace(/(?<=\d),(?=\d)/g, ".")
+    .replace(/^M\s+/i, "M");
+
 function fillTorque(torque: NonNullable<LineFields["torque"]>, at: (role: ColumnRole) => string): Wrong | null {
-  torque.thread = at("thread").replace(/\s*×\s*/, "x");
+  torque.thread = threadText(at("thread"));
   const grade = at("grade");
-  if (grade) {
-    const read = facts.torque.shape.grade.safeParse(grade.replace(/^(grade|class)\s*/i, ""));
-    if (!read.success)
-      return { column: "grade", got: grade, accepts: "4.6, 5.8, 6.8, 8.8, 9.8, 10.9, 12.9, or 2, 5, 8" };
+  if (grade && THREAD.test(grade) && !torque.thread) torque.thread = threadText(grade);
+  else if (grade) {
+    const read = facts.torque.shape.grade.safeParse(gradeText(grade));
+    if (!read.success) return { column: "grade", got: grade, accepts: fastenerGrades.join(", ") };
     torque.grade = read.data;
   }
   const count = at("count");
   if (count) {
-    const read = facts.torque.shape.count.safeParse(number(count.replace(/\s*[x×]$/, "")));
+    const read = facts.torque.shape.count.safeParse(readNumber(count.replace(/\s*[x×]$/, "")));
     if (!read.success) return { column: "count", got: count, accepts: "a whole number from 1 to 64" };
     torque.count = read.data;
     // A line of bolts holds twelve at most.
@@ -302,9 +365,9 @@ function fillTorque(torque: NonNullable<LineFields["torque"]>, at: (role: Column
   }
   const length = at("length");
   if (length) {
-    const mm = number(length.replace(/\s*mm$/i, ""));
+    const mm = readNumber(length.replace(/\s*mm$/i, ""));
     if (mm === null || !facts.torque.shape.lengthMm.safeParse(mm).success) {
-      return { column: "length", got: length, accepts: "a length in mm, up to 2000" };
+      return { column: "length", got: length, accepts: accepted(length, "a length in mm, up to 2000") };
     }
     torque.lengthMm = mm;
   }
@@ -319,9 +382,9 @@ function fillPart(part: NonNullable<LineFields["part"]>, at: (role: ColumnRole) 
   ] as const) {
     const text = at(role);
     if (!text) continue;
-    const value = number(text);
+    const value = readNumber(text);
     if (value === null || !facts.part.shape[key].safeParse(value).success) {
-      return { column: role, got: text, accepts: "a number, 0 or more" };
+      return { column: role, got: text, accepts: accepted(text, "a number, 0 or more") };
     }
     part[key] = value;
   }

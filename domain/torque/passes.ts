@@ -35,16 +35,25 @@ export interface Pass {
 }
 
 type Group = Pick<TorqueGroup, "specTyped" | "tolerancePct" | "passes"> &
-  Partial<Pick<TorqueGroup, "check" | "threadLocker" | "reuse">>;
+  Partial<Pick<TorqueGroup, "check" | "threadLocker" | "reuse" | "prevailing">>;
 
 const CHECK_NAMES = { tighten: "check, tightening", loosen: "check, loosening" } as const;
 
 /**
  * The band of one stage. A range or a deviation is the document's; a single value gets the shop's tolerance either
- * way; of a maximum the wrench is set that tolerance below it, and twice it is the lowest that will do.
+ * way; of a maximum the wrench is set that tolerance below it, and twice it is the lowest that will do. What a
+ * self-locking nut takes before it clamps comes on top: the wrench feels both.
  */
-function bandOf(stage: SpecStage, tolerancePct: number): { targetNm: number; limits: Limits } {
-  const part = tolerancePct / 100;
+function bandOf(stage: SpecStage, group: Pick<TorqueGroup, "tolerancePct"> & Prevailing): Band {
+  const { targetNm, limits } = bandOfStage(stage, group.tolerancePct / 100);
+  const more = group.prevailing?.base ?? 0;
+  return { targetNm: targetNm + more, limits: { ...limits, minNm: limits.minNm + more, maxNm: limits.maxNm + more } };
+}
+
+type Band = { targetNm: number; limits: Limits };
+type Prevailing = Partial<Pick<TorqueGroup, "prevailing">>;
+
+function bandOfStage(stage: SpecStage, part: number): Band {
   const { minNm, maxNm, given } = stage;
   switch (given) {
     case "range":
@@ -56,12 +65,12 @@ function bandOf(stage: SpecStage, tolerancePct: number): { targetNm: number; lim
   }
 }
 
-export function specOf(group: Pick<TorqueGroup, "specTyped" | "tolerancePct">): Spec {
+export function specOf(group: Pick<TorqueGroup, "specTyped" | "tolerancePct"> & Prevailing): Spec {
   const read = readSpecText(group.specTyped);
   if (!read.ok) return { kind: "missing" };
   if (read.value.kind === "byHand") return { ...read.value };
   const { stages, anglesDeg, unit } = read.value;
-  const last = bandOf(stages[stages.length - 1], group.tolerancePct);
+  const last = bandOf(stages[stages.length - 1], group);
   return { kind: "torque", ...last, stages: stages.length, anglesDeg, unit };
 }
 
@@ -90,7 +99,7 @@ export function passesOf(group: Group): Pass[] {
   }));
   if (read.value.kind === "byHand") return [{ ...none, name: group.passes[0].name }, ...further];
   const { stages } = read.value;
-  const bands = stages.map((s) => bandOf(s, group.tolerancePct));
+  const bands = stages.map((s) => bandOf(s, group));
   const { targetNm, limits } = bands[bands.length - 1];
   const toTorque =
     stages.length > 1

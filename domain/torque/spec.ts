@@ -23,7 +23,7 @@ export function withSpec(group: SpecFields, patch: Partial<SpecFields>): Partial
     return FROM_A_SOURCE.includes(specOrigin) ? specOrigin : "specified";
   };
   const next = origin();
-  const { specOrigin: _chosen, ...rest } = patch;
+  const rest = Object.fromEntries(Object.entries(patch).filter(([key]) => key !== "specOrigin")) as Partial<SpecFields>;
   return next === group.specOrigin ? rest : { ...rest, specOrigin: next };
 }
 

@@ -90,7 +90,7 @@ export function beginBy(
     }
     if (!known) unknown.push(g.name);
     const data: NewFields<"torqueGroup"> = known
-      ? groupFrom(known, job.id, groupAt)
+      ? { ...groupFrom(known, job.id, groupAt), critical: g.critical }
       : { jobId: job.id, ...g, specOrigin: "missing", position: groupAt };
     make("torqueGroup", data);
     groupAt += 1;
@@ -245,6 +245,7 @@ export function templateOf(view: JobView, id: string, title: string, basis: Temp
       reuse: g.reuse,
       threadLocker: g.threadLocker,
       twoPeople: g.twoPeople,
+      critical: g.critical,
     })),
     parts: view.part
       .filter((p) => !p.alternative)

@@ -1,5 +1,18 @@
 export { beginBy, beginByAll, templateChanges, NO_FACTS, templateOf, UNSAID_MIN, type Beginning } from "./begin";
-export { leftOpen, markOf, minutesWorked, toAnswer, unanswered, waitOf, type Left, type ToAnswer } from "./left";
+export { doneOperations, isFree, openAtStep, type StepOpen } from "./doing";
+export {
+  leftOpen,
+  markOf,
+  measurandOfStep,
+  minutesWorked,
+  stepWants,
+  toAnswer,
+  unanswered,
+  waitOf,
+  type Left,
+  type StepWants,
+  type ToAnswer,
+} from "./left";
 export { besideOf, mergeTemplates, stepSource, type MergeConflict } from "./merge";
 export { estimateMinutes } from "./minutes";
 export { faultsOf, type TemplateFault } from "./mirror";

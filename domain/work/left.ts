@@ -1,4 +1,5 @@
 import type { JobView, Step, Tick, TickWord } from "../../contract";
+import { findReading, mainPair, measurandKey, type Measurand, type Phase } from "../readings";
 import { isGroupDone } from "../torque";
 
 /** Something of a step that wants an answer. */
@@ -63,6 +64,44 @@ export function toAnswer(step: Step, steps: readonly Step[]): ToAnswer[] {
 /** Those of them that nobody has answered. */
 export const unanswered = (step: Step, steps: readonly Step[]): ToAnswer[] =>
   toAnswer(step, steps).filter((a) => !isTicked(step, a.what, a.key));
+
+type ToMeasure = NonNullable<Step["facts"]>["measure"][number];
+
+/** What a step measures, in the vehicle's own gears. */
+export function measurandOfStep(view: Pick<JobView, "vehicle">, m: ToMeasure): Measurand {
+  const { quantity, place } = m;
+  const known = view.vehicle.gearbox?.gears.map((g) => g.gear) ?? [];
+  const named = known.includes(m.fromGear) && known.includes(m.toGear);
+  const isThrow = quantity === "throw" || m.fromGear !== "";
+  const pair = mainPair(view.vehicle.gearbox);
+  const [fromGear, toGear] = named ? [m.fromGear, m.toGear] : isThrow ? [pair.from, pair.to] : ["", ""];
+  return { quantity, fromGear, toGear, place: place || null };
+}
+
+/** Something a step is done with beside its ticks: readings, a setting tool. */
+export type StepWants =
+  | { what: "measure"; key: string; measurand: Measurand; phase: Phase }
+  | { what: "sets"; key: string; tool: NonNullable<NonNullable<Step["facts"]>["sets"]> };
+
+/** What a step measures and sets, and which of it is not there yet. Whoever goes on without says why. */
+export function stepWants(
+  view: Pick<JobView, "vehicle" | "reading" | "setting">,
+  step: Step,
+): { all: StepWants[]; open: StepWants[] } {
+  const { facts } = step;
+  if (!facts) return { all: [], open: [] };
+  const all: StepWants[] = facts.measure.map((m) => {
+    const measurand = measurandOfStep(view, m);
+    return { what: "measure", key: `${measurandKey(measurand)} ${m.phase}`.slice(0, 120), measurand, phase: m.phase };
+  });
+  if (facts.sets) all.push({ what: "sets", key: facts.sets, tool: facts.sets });
+  const isThere = (w: StepWants): boolean =>
+    isTicked(step, w.what, w.key) ||
+    (w.what === "measure"
+      ? findReading(view.reading, w.measurand, w.phase) !== undefined
+      : view.setting.some((s) => s.tool === w.tool));
+  return { all, open: all.filter((w) => !isThere(w)) };
+}
 
 /** What is still out, unplugged, marked or loose. */
 export interface Left {

@@ -19,6 +19,10 @@ describe("database", () => {
     const source = await openDatabase(join(folder, "b.sqlite"));
     // Back to the first: everything since then is undone and done again.
     await source.undoLastMigration();
+    expect(await source.query(`SELECT name FROM pragma_table_info('torque_group') WHERE name = 'critical'`)).toEqual(
+      [],
+    );
+    await source.undoLastMigration();
     expect(await source.query(`SELECT name FROM pragma_table_info('recheck') WHERE name = 'found'`)).toEqual([]);
     await source.undoLastMigration();
     expect(await source.query(`SELECT name FROM sqlite_master WHERE name IN ('sheet_photo', 'kit')`)).toEqual([]);
@@ -74,7 +78,7 @@ describe("database", () => {
   it("gives a number to one job only, also in a folder put together from two", async () => {
     const source = await openDatabase(join(folder, "d.sqlite"));
     // Back to before numbers were unique.
-    for (let i = 0; i < 6; i++) await source.undoLastMigration();
+    for (let i = 0; i < 7; i++) await source.undoLastMigration();
     await source.query(
       `INSERT INTO "vehicle" ("id","version","createdAt","updatedAt","tag","owner","make","model","variant","layout",
          "drivenWheels","shifterKind","odometer","notes","automatic","load")
@@ -88,7 +92,10 @@ describe("database", () => {
          VALUES (?, 1, ?, '', 'v', ?, '', '', '{}', 'ask', '', '{}', '', '', '', '[]' ${since.map(() => ",?").join("")})`,
         [id, at, number, ...since.map(([, v]) => v)],
       );
-    const now: [string, string][] = [["checked", "[]"]];
+    const now: [string, string][] = [
+      ["checked", "[]"],
+      ["decided", "[]"],
+    ];
     await job("new", "2026-02", 7);
     await job("old", "2026-01", 7);
     await job("other", "2026-03", 9);

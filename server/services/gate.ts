@@ -5,11 +5,21 @@ import {
   SHOP_ID,
   underPath,
   type Fields,
+  type LoadWord,
   type RecordOf,
   type ResourceName,
   type Signature,
 } from "../../contract";
-import { brokenRule, closingLine, openAtClosing, ruleRefusal, strandedSignatures, type Neighbours } from "../../domain";
+import {
+  brokenRule,
+  closingLine,
+  heldAt,
+  mustNotBeDriven,
+  openAtClosing,
+  ruleRefusal,
+  strandedSignatures,
+  type Neighbours,
+} from "../../domain";
 import { find, findById, tables, type Row } from "../db";
 import type { AnyRecord, Edit } from "./history";
 import { readJob } from "./readJob";
@@ -147,11 +157,39 @@ async function checkClosing(
   if (!before || before.closedAt || before.deletedAt || !fields.closedAt) return;
   const view = await readJob(manager, id);
   const open = openAtClosing({ ...view, job: { ...view.job, ...fields } });
-  const closing = fields.closing as { reason: string } | null;
+  const closing = fields.closing as { reason: string; notDriven: boolean } | null;
+  if (mustNotBeDriven(open) && !closing?.notDriven) {
+    const [{ names }] = open;
+    const message = `not signed: ${names.join(", ")}. Without them it is not driven`;
+    refuse(
+      "conflict",
+      `${path}.closing.notDriven`,
+      closing?.notDriven ?? null,
+      "true: it leaves on a trailer",
+      message,
+    );
+  }
   if (open.length && !closing?.reason.trim()) {
     const message = `this job is not finished: ${open.map(closingLine).join("; ")}`;
     refuse("conflict", `${path}.closing`, null, "a reason for closing it all the same", message);
   }
+}
+
+/** A step by which the vehicle comes down or is driven is done only with its critical bolts signed: nobody overrules. */
+async function checkHeld(
+  manager: EntityManager,
+  id: string,
+  before: Row | null,
+  fields: Row,
+  path: string,
+): Promise<void> {
+  if (!before || before.deletedAt || before.state === "done" || fields.state !== "done") return;
+  const view = await readJob(manager, String(fields.jobId));
+  const step = { text: String(fields.text), load: fields.load as LoadWord[] };
+  const held = heldAt({ ...view, step: view.step.filter((s) => s.id !== id) }, step);
+  if (!held.length) return;
+  const message = `${step.text}: not signed yet: ${held.map((u) => u.group.name).join(", ")}`;
+  refuse("conflict", `${path}.state`, "done", "this step open until its critical bolts are signed", message);
 }
 
 /** The records that the rules of a kind of record read beside it. */
@@ -188,6 +226,7 @@ export async function passGate(
   await checkStays(manager, was, fields, path);
   checkFiles(resource, known, fields, files, path);
   if (resource === "job") await checkClosing(manager, id, was, fields, path);
+  if (resource === "step") await checkHeld(manager, id, was, fields, path);
   const near = await neighboursOf(manager, resource, fields);
   const offence = brokenRule(resource, id, fields as Fields<ResourceName>, near);
   if (offence) throw new Refused(ruleRefusal(offence, path));

@@ -1,5 +1,6 @@
 import { createContext, useContext } from "react";
 import {
+  formatNumber,
   formatQuantity,
   inOtherUnit,
   PREFERRED,
@@ -37,6 +38,13 @@ export function useUnits() {
       formatQuantity(base, kind, unit(kind), { bare: true, digits: decimals(kind, digits) }),
     signed: (base: number, kind: QuantityKind, digits?: number) =>
       formatQuantity(base, kind, unit(kind), { bare: true, digits: decimals(kind, digits), signed: true }),
+    /** From one figure to another as a reader of both works it out: of the figures shown, not of what was rounded away. */
+    difference: (from: number, to: number, kind: QuantityKind, digits?: number) => {
+      const { factor, digits: usual } = unitOf(kind, unit(kind));
+      const places = decimals(kind, digits) ?? usual;
+      const shown = (base: number): number => Number((base / factor).toFixed(places));
+      return formatNumber(shown(to) - shown(from), places, true);
+    },
     other: (base: number, kind: QuantityKind) => inOtherUnit(base, kind, unit(kind)),
   };
 }

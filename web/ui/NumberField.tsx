@@ -1,4 +1,4 @@
-import { formatNumber, parseQuantity, plainNumber } from "../../core";
+import { doubtfulComma, formatNumber, parseQuantity, readNumber } from "../../core";
 import { DraftInput } from "./DraftInput";
 import { useDraft } from "./useDraft";
 import { useTold } from "./useTold";
@@ -25,8 +25,8 @@ const DEG_PER = { turns: 360, "of six": 60 } as const;
 
 /** A figure as it is written; turns and flats as parts of a turn too: "1/8 turn", "2 flats", "90 deg". */
 function read(text: string, unit: string): number {
-  const plain = plainNumber(text).replace(/[\s\u202f\u00a0]|%|rpm/g, "");
-  if (!(unit in DEG_PER) || Number.isFinite(Number(plain))) return Number(plain);
+  const plain = readNumber(text.replace(/%|rpm/g, ""));
+  if (plain !== null || !(unit in DEG_PER)) return plain ?? NaN;
   const per = DEG_PER[unit as keyof typeof DEG_PER];
   const angle = parseQuantity(/[a-z\u00b0]/i.test(text) ? text : `${text} ${per === 360 ? "turn" : "flats"}`, "angle");
   return angle.ok && angle.value.min === angle.value.max ? angle.value.min / per : NaN;
@@ -78,7 +78,7 @@ export function NumberField({
       hideLabel={hideLabel}
       text={text}
       refused={bad}
-      below={bad ? `accepted: ${range}${unit && ` ${unit}`}` : unit || "\u00a0"}
+      below={bad ? (doubtfulComma(text)?.message ?? `accepted: ${range}${unit && ` ${unit}`}`) : unit || "\u00a0"}
       inputMode="decimal"
       selects
       onType={type}

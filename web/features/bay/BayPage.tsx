@@ -100,8 +100,11 @@ function OneStep({ bay, step, onPanel }: { bay: Bay; step: Step; onPanel: (p: Pa
   const now = useSeconds();
   const facts = step.facts;
   const early = soaking.filter((w) => Date.parse(w.until) > now);
-  const lowering = step.load.includes("onWheels") && !bay.view.vehicle.load.now.includes("onWheels");
+  const { answers, wants, moment, held, loose, unsigned } = open;
+  const asked = answers.length + wants.length;
   const stillOut = [
+    ...held.map((u) => `${u.group.name} not signed${u.noValue ? ", no value yet" : ""}`),
+    ...loose.map((u) => `${u.group.name} not signed`),
     ...bay.left.bags.map((b) => `bag open: ${b}`),
     ...bay.left.plugs.map((p) => `unplugged: ${p}`),
     ...bay.left.marks.map((m) => `mark not answered: ${m}`),
@@ -109,7 +112,7 @@ function OneStep({ bay, step, onPanel }: { bay: Bay; step: Step; onPanel: (p: Pa
   ];
   return (
     <>
-      {(facts?.caution || early.length > 0 || notYet.length > 0 || (lowering && stillOut.length > 0)) && (
+      {(facts?.caution || early.length > 0 || notYet.length > 0 || (moment !== null && stillOut.length > 0)) && (
         <section className={css.caution} aria-label="Caution">
           <svg viewBox="0 0 48 42" aria-hidden>
             <path d="M24 4 45 39H3Z M24 16v12 M24 32v3" />
@@ -126,9 +129,10 @@ function OneStep({ bay, step, onPanel }: { bay: Bay; step: Step; onPanel: (p: Pa
                 <b>First:</b> {enumerate(notYet.map((s) => s.text))}.
               </p>
             )}
-            {lowering && stillOut.length > 0 && (
+            {moment !== null && stillOut.length > 0 && (
               <p>
-                <b>Before it comes down:</b> {stillOut.slice(0, 4).join("; ")}
+                <b>{moment === "down" ? "Before it comes down:" : "Before it is driven:"}</b>{" "}
+                {stillOut.slice(0, 4).join("; ")}
                 {stillOut.length > 4 && ` and ${stillOut.length - 4} more`}.
               </p>
             )}
@@ -232,20 +236,24 @@ function OneStep({ bay, step, onPanel }: { bay: Bay; step: Step; onPanel: (p: Pa
         ) : !step.startedAt ? (
           <Press className={css.main} onClick={() => bay.begin(step)}>
             Begin
-            <small>
-              {open.length ? `${count(open.length, "thing")} to answer on the way` : "its time is counted from here"}
-            </small>
+            <small>{asked ? `${count(asked, "thing")} to answer on the way` : "its time is counted from here"}</small>
           </Press>
         ) : (
           <Press
             className={css.main}
-            onClick={() => (open.length || bay.unsigned.length || early.length ? onPanel("before") : bay.done(step))}
+            onClick={() =>
+              asked || held.length || loose.length || unsigned.length || early.length
+                ? onPanel("before")
+                : bay.done(step)
+            }
           >
             Done
             <small>
-              {open.length
-                ? `${capital(count(open.length, "thing"))} to answer`
-                : (steps[at + 1]?.text ?? "the last step")}
+              {held.length
+                ? `${capital(count(held.length, "torque group"))} to sign first`
+                : asked
+                  ? `${capital(count(asked, "thing"))} to answer`
+                  : (steps[at + 1]?.text ?? "the last step")}
             </small>
           </Press>
         )}

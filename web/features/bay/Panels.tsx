@@ -1,5 +1,7 @@
 import { useState } from "react";
+import { Link } from "react-router";
 import { loadWords } from "../../../contract";
+import { boltsText } from "../../../domain";
 import { LOAD_NAMES } from "../../format/words";
 import { useKeptDraft } from "../../ui/useDraft";
 import { Press } from "../../ui/Press";
@@ -41,11 +43,12 @@ interface Props {
 
 function Before({ bay, onClose }: Props) {
   const [reason, setReason] = useState("");
-  const { step, open, unsigned } = bay;
+  const { step, open } = bay;
+  const { wants, held, loose, moment, unsigned } = open;
   // Those that were open when it was asked stay in sight when they are answered.
-  const [asked] = useState(open);
+  const [asked] = useState(open.answers);
   if (!step) return null;
-  const free = open.length === 0;
+  const free = open.answers.length + wants.length + loose.length === 0;
   return (
     <>
       <div className={css.ticks}>
@@ -53,16 +56,34 @@ function Before({ bay, onClose }: Props) {
           <TickKey key={`${item.what} ${item.key}`} bay={bay} step={step} item={item} />
         ))}
       </div>
-      {unsigned.length > 0 && <StepLinks bay={bay} step={step} />}
+      {unsigned.length + wants.length > 0 && <StepLinks bay={bay} step={step} />}
+      {held.length > 0 && (
+        <>
+          <h2>
+            {moment === "down" ? "It stays up until these are signed" : "It is not driven until these are signed"}
+          </h2>
+          <UnsignedLinks bay={bay} list={held} />
+        </>
+      )}
+      {loose.length > 0 && (
+        <>
+          <h2>Not signed yet</h2>
+          <UnsignedLinks bay={bay} list={loose} />
+        </>
+      )}
       {!free && (
         <label className={css.ask}>
-          Not answered, because
+          {loose.length
+            ? "Not signed, because"
+            : wants.length
+              ? "Not measured or set, because"
+              : "Not answered, because"}
           <input className={css.field} value={reason} maxLength={160} onChange={(e) => setReason(e.target.value)} />
         </label>
       )}
       <Press
         className={css.main}
-        disabled={!free && !reason.trim()}
+        disabled={held.length > 0 || (!free && !reason.trim())}
         onClick={() => {
           bay.done(step, free ? "" : reason.trim());
           onClose();
@@ -70,16 +91,36 @@ function Before({ bay, onClose }: Props) {
       >
         Done
         <small>
-          {free
-            ? unsigned.length
-              ? "torque is signed on the board, later"
-              : "all answered"
-            : reason.trim()
-              ? "the reason goes on the record"
-              : "answer them, or say why not"}
+          {held.length > 0
+            ? "sign the bolts above first"
+            : free
+              ? unsigned.length
+                ? "torque is signed on the board, later"
+                : "all answered"
+              : reason.trim()
+                ? "the reason goes on the record"
+                : "answer them, or say why not"}
         </small>
       </Press>
     </>
+  );
+}
+
+/** Groups of bolts that are not signed, each the way to its board. */
+function UnsignedLinks({ bay, list }: { bay: Bay; list: Bay["open"]["held"] }) {
+  return (
+    <div className={css.ticks}>
+      {list.map(({ group, bolts, noValue }) => (
+        <Link key={group.id} className={css.link} to={`/jobs/${bay.view.job.id}/fit?group=${group.id}`}>
+          Torque: {group.name}
+          <small>
+            {noValue
+              ? "no value yet: it must be signed with one"
+              : `${bolts.length === 1 ? "bolt" : "bolts"} ${boltsText(bolts)} not signed`}
+          </small>
+        </Link>
+      ))}
+    </div>
   );
 }
 

@@ -1,43 +1,24 @@
 import { Link } from "react-router";
 import type { Step } from "../../../contract";
-import { measurandKey, progressOf, specOf } from "../../../domain";
-import { QUANTITY_NAMES, gearShort } from "../../format/words";
+import { findReading, progressOf, specOf, type StepWants } from "../../../domain";
 import { TOOL_NAMES } from "../../format/settingTools";
+import { Measure } from "./Measure";
 import type { Bay } from "./useBay";
 import css from "./bay.module.css";
 
-type ToMeasure = NonNullable<Step["facts"]>["measure"][number];
-
-/** The card of Gauge in which it is taken. */
-const cardOf = ({ quantity, fromGear, toGear, place }: ToMeasure): string =>
-  measurandKey({ quantity, fromGear, toGear, place: place || null });
-
-/** What the step measures, sets and tightens: each opens where that is done. */
+/** What the step measures, sets and tightens: readings are typed here, the rest opens where it is done. */
 export function StepLinks({ bay, step }: { bay: Bay; step: Step }) {
   const facts = step.facts;
   const { view } = bay;
   const groups = view.torqueGroup.filter((g) => facts?.torques.includes(g.name));
-  if (!facts || (!groups.length && !facts.measure.length && !facts.sets)) return null;
+  const all = bay.wants;
+  if (!facts || (!groups.length && !all.length)) return null;
   const job = `/jobs/${view.job.id}`;
   return (
     <section aria-label="Measure, set, tighten">
-      {facts.measure.map((m, i) => (
-        <Link
-          key={i}
-          className={css.link}
-          to={m.phase === "before" ? `${job}/gauge?card=${encodeURIComponent(cardOf(m))}` : `${job}/prove`}
-        >
-          Measure: {QUANTITY_NAMES[m.quantity].toLowerCase()}
-          {m.fromGear && `, ${gearShort(m.fromGear)} to ${gearShort(m.toGear)}`}
-          {m.place && `, ${m.place}`}
-          {m.phase === "after" && ", after"}
-        </Link>
+      {all.map((w) => (
+        <Wanted key={`${w.what} ${w.key}`} bay={bay} of={w} />
       ))}
-      {facts.sets && (
-        <Link className={css.link} to={`${job}/fit?tool=set&set=${facts.sets}`}>
-          Set with: {TOOL_NAMES[facts.sets].toLowerCase()}
-        </Link>
-      )}
       {groups.map((g) => {
         const p = progressOf(g, view.signature);
         const spec = specOf(g);
@@ -51,5 +32,26 @@ export function StepLinks({ bay, step }: { bay: Bay; step: Step }) {
         );
       })}
     </section>
+  );
+}
+
+function Wanted({ bay, of }: { bay: Bay; of: StepWants }) {
+  const { view } = bay;
+  if (of.what === "sets") {
+    const kept = view.setting.find((s) => s.tool === of.tool);
+    return (
+      <Link className={css.link} to={`/jobs/${view.job.id}/fit?tool=set&set=${of.tool}`}>
+        Set with: {TOOL_NAMES[of.tool].toLowerCase()}
+        <small>{kept ? kept.says || "kept with the job" : "not kept with the job yet"}</small>
+      </Link>
+    );
+  }
+  return (
+    <Measure
+      bay={bay}
+      measurand={of.measurand}
+      phase={of.phase}
+      reading={findReading(view.reading, of.measurand, of.phase)}
+    />
   );
 }

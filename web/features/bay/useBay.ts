@@ -2,18 +2,21 @@ import { useMemo } from "react";
 import { useSearchParams } from "react-router";
 import type { JobView, LoadWord, Operation, Step, TickWord } from "../../../contract";
 import {
+  doneOperations,
   leftOpen,
-  minutesWorked,
   nextPosition,
+  openAtStep,
+  stepWants,
   toAnswer,
-  unanswered,
   waitOf,
-  isGroupDone,
+  type StepOpen,
   type ToAnswer,
 } from "../../../domain";
 import { newId, type Editor } from "../../data/saving";
 import { useStock } from "../../data/useTemplates";
 import { usePeople } from "../../data/useJobView";
+
+const NOTHING_OPEN: StepOpen = { answers: [], wants: [], moment: null, held: [], loose: [], unsigned: [] };
 
 const isDone = (s: Step): boolean => s.state !== "open";
 
@@ -32,9 +35,8 @@ export function useBay(view: JobView, edit: Editor) {
     if (next) setParams({ step: next.id }, { replace: true });
   };
   const left = useMemo(() => leftOpen(view), [view]);
-  const unsigned = step
-    ? view.torqueGroup.filter((g) => step.facts?.torques.includes(g.name) && !isGroupDone(g, view.signature))
-    : [];
+  const wants = useMemo(() => (step ? stepWants(view, step).all : []), [view, step]);
+  const open = useMemo(() => (step ? openAtStep(view, step) : NOTHING_OPEN), [view, step]);
   const waits = steps.flatMap((s) => {
     const wait = waitOf(s);
     return wait ? [{ step: s, ...wait }] : [];
@@ -66,51 +68,10 @@ export function useBay(view: JobView, edit: Editor) {
   };
   const begin = (of: Step): void => edit.all(`${of.text}: begun`, [write(of, { startedAt: new Date().toISOString() })]);
 
-  /** Done: its clock stops, what it used leaves the shelf, and the clock of the next one begins. */
   const done = (of: Step, reason = ""): void => {
-    const now = new Date().toISOString();
+    const at = new Date().toISOString();
+    edit.all(`${of.text}: done`, doneOperations(view, stock, of, { at, personId: me?.id ?? null, reason }));
     const after = steps.slice(steps.indexOf(of) + 1).find((s) => !isDone(s));
-    const used = view.part.filter((p) => !p.alternative && of.facts?.parts.includes(p.name));
-    const open = reason
-      ? unanswered(of, steps).map((a) => ({
-          what: a.what,
-          key: a.key,
-          value: `not answered: ${reason}`.slice(0, 200),
-          at: now,
-        }))
-      : [];
-    edit.all(`${of.text}: done`, [
-      write(of, {
-        state: "done",
-        doneAt: now,
-        workedMin: minutesWorked(of.startedAt, now),
-        ...(open.length && { ticked: [...of.ticked, ...open] }),
-      }),
-      ...(after && !after.startedAt ? [write(after, { startedAt: now })] : []),
-      ...used
-        .filter((p) => p.state === "arrived" || p.consumable)
-        .map((p): Operation => ({
-          op: "update",
-          resource: "part",
-          id: p.id,
-          version: p.version,
-          data: { state: "fitted" },
-        })),
-      ...used.flatMap((p): Operation[] => {
-        const shelf = stock.find((s) => s.name.toLowerCase() === p.name.toLowerCase());
-        return shelf && shelf.quantity > 0 && p.state !== "fitted"
-          ? [
-              {
-                op: "update",
-                resource: "stockItem",
-                id: shelf.id,
-                version: shelf.version,
-                data: { quantity: Math.max(0, shelf.quantity - p.quantity) },
-              },
-            ]
-          : [];
-      }),
-    ]);
     if (after) setParams({ step: after.id }, { replace: true });
   };
   const again = (of: Step): void =>
@@ -193,12 +154,12 @@ export function useBay(view: JobView, edit: Editor) {
     at,
     go,
     left,
-    unsigned,
     waits,
     soaking,
     notYet,
     items: step ? toAnswer(step, steps) : [],
-    open: step ? unanswered(step, steps) : [],
+    open,
+    wants,
     isTicked,
     tick,
     begin,

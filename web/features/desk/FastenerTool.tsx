@@ -178,7 +178,8 @@ export function FastenerTool() {
                 <p>
                   Torque = nut factor × preload × diameter. Preload is {formatNumber(fields.preloadFraction * 100, 0)} %
                   of the proof load; the proof load is the stress area times the proof stress of the grade. Sources:
-                  stress area ISO 68-1 and ASME B1.1, proof stress ISO 898-1 and SAE J429, nut factor after VDI 2230.
+                  stress area and proof stress ISO 898-1 (metric), ASME B1.1 and SAE J429 (inch); the nut-factor formula
+                  and its factors from Shigley’s Mechanical Engineering Design.
                 </p>
               </details>
             </>

@@ -102,6 +102,9 @@ function BoardTop({ model, group }: { model: BoardModel; group: TorqueGroup }) {
           {[
             group.specSource,
             group.specTyped && `typed “${group.specTyped}”`,
+            group.prevailing &&
+              `with ${units.show(group.prevailing.base, "torque")} for the self-locking nut, ${group.prevailingSource || "source not named"}`,
+            group.critical !== "none" && "critical: the vehicle waits for it",
             group.loadNeeded === "rideHeight" ? "at ride height" : "any load state",
             spec.kind === "torque" &&
               `${units.bare(spec.limits.minNm, "torque")} to ${units.show(spec.limits.maxNm, "torque")}, ${LIMITS_BY[spec.limits.by]}`,

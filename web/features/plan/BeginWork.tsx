@@ -83,18 +83,21 @@ export function BeginWork({ view, edit, tabs, onOwn }: StageProps & { tabs: Reac
   const begin = (): void => {
     if (!content) return;
     const begun = beginByAll(chosenKinds, view, lines, newId, workshop.minutesOf);
-    const notes = content.decisions.flatMap((d) => {
-      const choice = d.choices.find((c) => c.name === decided[d.key]);
-      return choice ? [`${d.question} ${choice.name}: ${uncapital(choice.costs)}`] : [];
-    });
+    const asked = content.decisions.map((d) => ({ ...d, choice: decided[d.key] ?? "" }));
+    const known = view.job.decided.filter((d) => !asked.some((a) => a.key === d.key));
     edit.all(`Planned as: ${content.title}`, [
       ...begun.operations,
-      ...notes.map((text) => ({
-        op: "create" as const,
-        resource: "finding" as const,
-        id: newId(),
-        data: { jobId: view.job.id, text: text.slice(0, 400), place: "bench", state: "dealtWith" },
-      })),
+      ...(asked.length
+        ? [
+            {
+              op: "update" as const,
+              resource: "job" as const,
+              id: view.job.id,
+              version: view.job.version,
+              data: { decided: [...known, ...asked].slice(-24) },
+            },
+          ]
+        : []),
     ]);
   };
 

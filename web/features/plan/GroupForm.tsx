@@ -3,6 +3,7 @@ import { boundsOf, resources, type TorqueGroup } from "../../../contract";
 import { lacksSource, withSpec } from "../../../domain";
 import { FastenerFields } from "../../pieces/torque/FastenerFields";
 import { NumberField } from "../../ui/NumberField";
+import { QuantityField } from "../../ui/QuantityField";
 import { ShapeFields } from "../../ui/ShapeFields";
 import { SpecField } from "../../ui/SpecField";
 import { Choice, TextField } from "../../ui/TextField";
@@ -17,6 +18,15 @@ const ORIGINS = {
   measured: "measured",
   calculated: "calculated",
 } as const;
+const CRITICAL = {
+  none: "no",
+  steering: "yes, steering",
+  seat: "yes, seat or belt",
+  brake: "yes, brake",
+  driveline: "yes, drive line",
+  lift: "yes, lifting point",
+} as const;
+
 /** Everything about one group of fasteners of a job. */
 export function GroupForm({
   group: g,
@@ -67,13 +77,43 @@ export function GroupForm({
           name={g.name}
           onPatch={onPatch}
           more={
-            <NumberField
-              label="shop’s tolerance of a single value"
-              value={g.tolerancePct}
-              {...boundsOf(resources.torqueGroup, "tolerancePct")}
-              unit="% either way"
-              onCommit={(tolerancePct) => onPatch({ tolerancePct: tolerancePct ?? USUAL_TOLERANCE_PCT }, "tolerance")}
-            />
+            <>
+              <Choice
+                label="holds the vehicle until signed"
+                value={g.critical}
+                options={CRITICAL}
+                onChange={(critical) => onPatch({ critical }, CRITICAL[critical])}
+              />
+              <QuantityField
+                label="self-locking nut takes"
+                kind="torque"
+                typed={g.prevailing?.typed}
+                base={g.prevailing?.base ?? null}
+                min={0}
+                max={500}
+                hint="none"
+                onCommit={(prevailing) => onPatch({ prevailing }, `self-locking nut takes ${prevailing.typed}`)}
+                onClear={() => onPatch({ prevailing: null }, "no self-locking nut")}
+              />
+              <ShapeFields
+                {...own}
+                fields={[
+                  {
+                    at: "prevailingSource",
+                    label: "self-locking nut: where its torque is from",
+                    words: true,
+                    placeholder: "leaflet, or common practice",
+                  },
+                ]}
+              />
+              <NumberField
+                label="shop’s tolerance of a single value"
+                value={g.tolerancePct}
+                {...boundsOf(resources.torqueGroup, "tolerancePct")}
+                unit="% either way"
+                onCommit={(tolerancePct) => onPatch({ tolerancePct: tolerancePct ?? USUAL_TOLERANCE_PCT }, "tolerance")}
+              />
+            </>
           }
         />
       </div>

@@ -20,6 +20,7 @@ import { PartsList } from "./PartsList";
 import { PickList } from "./PickList";
 import { StepDrawer } from "./StepDrawer";
 import { TakeFromVehicle } from "./TakeFromVehicle";
+import { Decisions } from "./Decisions";
 import { TorqueGroups } from "./TorqueGroups";
 import { usePlan, type PlanModel } from "./usePlan";
 import { Ways } from "./Ways";
@@ -348,6 +349,7 @@ function Lists({ view, edit, tabs }: WithTabs) {
           {view.part.length > 0 && <Ways view={view} edit={edit} />}
           <StepsList view={view} edit={edit} />
         </div>
+        <Decisions view={view} edit={edit} />
         <TorqueGroups view={view} edit={edit} />
       </div>
       {taking && <TakeFromVehicle view={view} edit={edit} onClose={() => setTaking(false)} />}

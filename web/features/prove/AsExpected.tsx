@@ -34,7 +34,10 @@ export function AsExpected({ view }: { view: JobView }) {
           <tr key={e.what}>
             <td>{NAMES[e.what]}</td>
             <td>
-              <Figure origin="calculated">{show(e, e.expected, e.what === "knobUp")}</Figure>
+              <Figure origin="calculated">
+                {show(e, e.expected, e.what === "knobUp")} ±
+                {e.what === "reduction" ? formatNumber(e.expectedOff, 1) : units.bare(e.expectedOff, "length")}
+              </Figure>
             </td>
             <td>
               {e.measured ? (

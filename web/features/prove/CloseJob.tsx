@@ -1,23 +1,43 @@
-import { Button, Modal } from "antd";
+import { Button, Checkbox, Modal } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
-import { closingLine, openAtClosing } from "../../../domain";
+import { closingLine, mustNotBeDriven, openAtClosing, type OpenAtClosing } from "../../../domain";
 import { ForReason } from "../../ui/ForReason";
 import { useKeptDraft, useKeptDrafts } from "../../ui/useDraft";
 import type { StageProps } from "../../data/stage";
+
+/** Where each kind of open thing is put right. */
+const PLACE: Record<OpenAtClosing["kind"], string> = {
+  held: "fit",
+  unsigned: "fit",
+  outside: "fit",
+  noSource: "plan?tool=lists",
+  nobody: "fit",
+  noLoad: "fit",
+  baseline: "gauge",
+  steps: "fit",
+  decisions: "plan?tool=lists",
+  findings: "fit",
+  parts: "plan?tool=lists",
+  notFitted: "plan?tool=lists",
+  readings: "prove",
+  checks: "prove?tool=handback",
+};
 
 /** Closes the job, or opens it again. What is still open is asked first; the reason stays with the job. */
 export function CloseJob({ view, edit }: StageProps) {
   const { job } = view;
   const [asking, setAsking] = useState(false);
+  const [notDriven, setNotDriven] = useState(false);
   const [reason, setReason] = useKeptDraft(`close job ${job.id}`);
-  const open = openAtClosing(view).map(closingLine);
+  const open = openAtClosing(view);
+  const held = mustNotBeDriven(open);
   const own = `close job ${job.id}`;
   const typed = useKeptDrafts().filter((d) => d.path.startsWith(`/jobs/${job.id}`) && d.name !== own);
   const close = (why: string): void => {
     setAsking(false);
     setReason("");
-    const closing = open.length ? { open, reason: why } : null;
+    const closing = open.length ? { open: open.map(closingLine).slice(0, 20), reason: why, notDriven } : null;
     edit.update("job", job, { closedAt: new Date().toISOString(), stage: "prove", closing }, "Job closed");
   };
   if (job.closedAt) {
@@ -30,10 +50,21 @@ export function CloseJob({ view, edit }: StageProps) {
   return (
     <>
       <Button onClick={() => (open.length || typed.length ? setAsking(true) : close(""))}>Close the job</Button>
-      <Modal open={asking} title="Close it with this open?" footer={null} width={520} onCancel={() => setAsking(false)}>
+      <Modal
+        open={asking}
+        title={held ? "Not ready to be driven" : "Close the job with this still open?"}
+        footer={null}
+        width={560}
+        onCancel={() => setAsking(false)}
+      >
         <ul className="lined">
           {open.map((line) => (
-            <li key={line}>{line}.</li>
+            <li key={line.kind} className={line.kind === "held" ? "brk" : undefined}>
+              {closingLine(line)}.{" "}
+              <Link to={`/jobs/${job.id}/${PLACE[line.kind]}`} onClick={() => setAsking(false)}>
+                Go there
+              </Link>
+            </li>
           ))}
           {typed.map((d) => (
             <li key={`${d.path}#${d.name}`}>
@@ -47,12 +78,19 @@ export function CloseJob({ view, edit }: StageProps) {
             Close it without {typed.length === 1 ? "this line" : "these lines"}
           </Button>
         )}
+        {held && (
+          <p>
+            <Checkbox checked={notDriven} onChange={(e) => setNotDriven(e.target.checked)}>
+              It leaves on a trailer, not driven
+            </Checkbox>
+          </p>
+        )}
         {open.length > 0 && <p className="lb">The reason is kept with the job and printed on the record.</p>}
-        {open.length > 0 && (
+        {open.length > 0 && (!held || notDriven) && (
           <ForReason
             prompt="Reason for closing it all the same"
             example="customer needs it today, comes back on Friday"
-            label="Close it"
+            label={held ? "Close it as not driven" : "Close it"}
             reason={reason}
             onReason={setReason}
             onDone={close}

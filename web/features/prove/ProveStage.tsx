@@ -14,7 +14,7 @@ import { withPending } from "../../data/saving";
 import { todayHere } from "../../format/dates";
 import { LookAgain } from "../../pieces/rechecks/LookAgain";
 import {
-  comparisonOf,
+  compared,
   findReading,
   measurandKey,
   measurandsOf,
@@ -185,7 +185,7 @@ function ComparisonTable({
           {cards.map((m) => {
             const before = findReading(view.reading, m, "before");
             const after = findReading(view.reading, m, "after");
-            const both = before && after ? comparisonOf(before, after) : null;
+            const both = before && after ? compared(before, after) : null;
             const kind = quantityKinds[m.quantity];
             const [b, a] = [before && resultOf(before), after && resultOf(after)];
             return (
@@ -197,8 +197,8 @@ function ComparisonTable({
                 <td>{b ? show(b.mean, b.expanded, kind) : <Figure origin="missing" wide />}</td>
                 <td className="tint">{a ? show(a.mean, a.expanded, kind) : <Figure origin="missing" wide />}</td>
                 <td className="n">
-                  {both?.change
-                    ? `${units.signed(-both.change.difference, kind)} ±${units.bare(both.change.expanded, kind)}`
+                  {both?.change && b && a
+                    ? `${units.difference(b.mean, a.mean, kind)} ±${units.bare(both.change.expanded, kind)}`
                     : ""}
                 </td>
                 <td className="n">
@@ -207,7 +207,7 @@ function ComparisonTable({
                     : ""}
                 </td>
                 <td style={{ paddingLeft: 14 }}>{b && <BeforeAfterScale before={b} after={a ?? null} />}</td>
-                <td className={both?.change?.verdict === "shown" ? "mos" : "q"}>{both?.change?.verdict ?? ""}</td>
+                <td className={both?.word === "changed" ? "mos" : "q"}>{both?.word ?? ""}</td>
               </tr>
             );
           })}

@@ -21,7 +21,8 @@ export function CustomerSheet({ view, rechecks }: { view: JobView; rechecks: rea
   const lines = proofOf(view, units, words);
   const cause = verifiedCause(job);
   const fault = table.faults.find((f) => f.id === cause);
-  const fitted = view.part.filter((p) => !p.alternative && !p.carriedOver && p.state === "fitted");
+  // What is used up is no new part of the vehicle.
+  const fitted = view.part.filter((p) => !p.alternative && !p.carriedOver && !p.consumable && p.state === "fitted");
   const own = rechecks.filter((r) => r.jobId === job.id || r.jobId === null);
   const due = dueOf({ vehicle, rechecks: own, parts: view.part }, todayHere());
   const open = view.finding.filter((f) => f.state === "open");
@@ -74,7 +75,9 @@ export function CustomerSheet({ view, rechecks }: { view: JobView; rechecks: rea
         <section>
           <h2>What we found and did</h2>
           {fault && <p>The cause was: {uncapital(fault.label)}.</p>}
-          {fitted.length > 0 && <p>New: {enumerate(fitted.map((p) => p.name))}.</p>}
+          {fitted.length > 0 && (
+            <p>New: {enumerate(fitted.map((p) => (p.way === "temporary" ? `${p.name} (temporary)` : p.name)))}.</p>
+          )}
         </section>
       )}
       <section>

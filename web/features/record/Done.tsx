@@ -1,21 +1,29 @@
-import type { JobView } from "../../../contract";
+import type { JobView, Step } from "../../../contract";
 import { isGroupDone } from "../../../domain";
 
 /** The steps that were done, what was marked and carried over, and what was left open, whatever became of the parts. */
 export function Done({ view }: { view: JobView }) {
-  const done = view.step.filter((s) => s.state === "done");
+  const over = view.step.filter((s) => s.state === "done");
+  // A step that tightens is done when its bolts are signed.
+  const unsignedOf = (s: Step): string[] =>
+    view.torqueGroup
+      .filter((g) => s.facts?.torques.includes(g.name) && !isGroupDone(g, view.signature))
+      .map((g) => g.name);
+  const done = over.filter((s) => !unsignedOf(s).length);
+  const notSigned = over.filter((s) => unsignedOf(s).length);
+  const decided = view.job.decided.filter((d) => d.choice);
   const open = view.step.filter((s) => s.state === "open");
   const skipped = view.step.filter((s) => s.state === "skipped");
   const groups = view.torqueGroup.filter((g) => isGroupDone(g, view.signature));
   const { closing } = view.job;
-  if (!done.length && !open.length && !skipped.length && !closing && !groups.length) return null;
-  const minutes = done.reduce((sum, s) => sum + (s.workedMin ?? 0), 0);
+  if (!over.length && !decided.length && !open.length && !skipped.length && !closing && !groups.length) return null;
+  const minutes = over.reduce((sum, s) => sum + (s.workedMin ?? 0), 0);
   const marks = marksOf(view);
-  const carried = done.flatMap((s) =>
-    s.ticked.filter((t) => t.what === "carry" && !t.value.startsWith(UNANSWERED)).map((t) => t.key),
+  const carried = over.flatMap((s) =>
+    s.ticked.filter((t) => t.what === "carry" && !UNANSWERED.test(t.value)).map((t) => t.key),
   );
   const unanswered = view.step.flatMap((s) =>
-    s.ticked.filter((t) => t.value.startsWith(UNANSWERED)).map((t) => `${nameOf(view, t.key)} (${t.value})`),
+    s.ticked.filter((t) => UNANSWERED.test(t.value)).map((t) => `${nameOf(view, t.key)} (${t.value})`),
   );
   return (
     <section>
@@ -25,10 +33,17 @@ export function Done({ view }: { view: JobView }) {
           {done.map((s) => s.text).join("; ")}.{minutes > 0 && ` ${Math.round(minutes)} minutes of work.`}
         </p>
       )}
+      {notSigned.length > 0 && (
+        <p>
+          <b>Torque not signed:</b>{" "}
+          {notSigned.map((s) => `${s.text} (${unsignedOf(s).join(", ")} not signed)`).join("; ")}.
+        </p>
+      )}
+      {decided.length > 0 && <p>Decided: {decided.map((d) => `${d.question} ${d.choice}`).join("; ")}.</p>}
       {marks.length > 0 && <p>Marked, and put back as marked: {marks.join("; ")}.</p>}
       {carried.length > 0 && <p>Carried over to the new part: {carried.join("; ")}.</p>}
       {unanswered.length > 0 && <p>Not answered: {unanswered.join("; ")}.</p>}
-      {!done.length && groups.length > 0 && <p>Torqued: {groups.map((g) => g.name).join("; ")}.</p>}
+      {!over.length && groups.length > 0 && <p>Torqued: {groups.map((g) => g.name).join("; ")}.</p>}
       {open.length > 0 && <p>Not ticked: {open.map((s) => s.text).join("; ")}.</p>}
       {skipped.length > 0 && (
         <p>Left out: {skipped.map((s) => `${s.text} (${s.skippedReason || "no reason given"})`).join("; ")}.</p>
@@ -36,20 +51,20 @@ export function Done({ view }: { view: JobView }) {
       {closing && (
         <p>
           Closed with this open: {closing.open.join("; ")}. Reason: {closing.reason}
+          {closing.notDriven && " Not driven: it leaves on a trailer."}
         </p>
       )}
     </section>
   );
 }
 
-const UNANSWERED = "not answered";
+/** What was written down where something of a step was left open for a reason. */
+const UNANSWERED = /^not (answered|measured|signed|set with the tool):/;
 
 /** Marks that were made and asked for on the way back, with what was written down. */
 function marksOf(view: JobView): string[] {
   const asked = new Set(
-    view.step.flatMap((s) =>
-      s.ticked.filter((t) => t.what === "ask" && !t.value.startsWith(UNANSWERED)).map((t) => t.key),
-    ),
+    view.step.flatMap((s) => s.ticked.filter((t) => t.what === "ask" && !UNANSWERED.test(t.value)).map((t) => t.key)),
   );
   return view.step.flatMap((s) =>
     (s.facts?.marks ?? [])

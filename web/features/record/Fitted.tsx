@@ -13,6 +13,14 @@ const STATE: Record<Part["state"], string> = {
   fitted: "",
 };
 
+/** A part of a step that is done and of which nobody said that it went in is told so; one that was not reached is not. */
+function stateText(p: Part, view: JobView): string {
+  const stepDone = view.step.some((s) => s.state === "done" && s.facts?.parts.includes(p.name));
+  const inPlan = view.step.some((s) => s.facts?.parts.includes(p.name));
+  if (p.state === "fitted" || p.consumable) return "";
+  return inPlan && !stepDone ? "not fitted: its step is not done" : STATE[p.state];
+}
+
 /** The lever and the parts of the job, with what they cost; what was not recorded as fitted says so. */
 export function Fitted({ view, currency }: { view: JobView; currency: string }) {
   const parts = view.part.filter((p) => !p.alternative);
@@ -34,7 +42,9 @@ export function Fitted({ view, currency }: { view: JobView; currency: string }) 
               <td>
                 {[
                   p.name,
-                  p.carriedOver ? "carried over from the old part" : STATE[p.state],
+                  p.carriedOver ? "carried over from the old part" : stateText(p, view),
+                  p.way === "temporary" && "temporary",
+                  p.recheck && `look again ${dateText(p.recheck)}`,
                   ...fitDoubts(p, view.vehicle).map(doubtText),
                 ]
                   .filter(Boolean)

@@ -2,7 +2,7 @@ import { quantityKinds, type JobView } from "../../../contract";
 import { formatInchFraction, formatQuantity, type QuantityKind } from "../../../core";
 import { METHOD_NAMES } from "../../format/words";
 import { useUnits } from "../../format/units";
-import { comparisonOf, findReading, measurandKey, measurandsOf, resultOf } from "../../../domain";
+import { compared, findReading, measurandKey, measurandsOf, resultOf } from "../../../domain";
 import { measurandName } from "../../pieces/readings/ReadingCard";
 import { LedgerTable } from "../../ui/LedgerTable";
 
@@ -31,7 +31,8 @@ export function Measured({ view }: { view: JobView }) {
       <LedgerTable heads={["what", "before", "after", "difference", ["taken with", "txt apart"]]}>
         {rows.map((m) => {
           const [b, a] = [findReading(view.reading, m, "before"), findReading(view.reading, m, "after")];
-          const change = b && a ? comparisonOf(b, a).change : null;
+          const told = b && a ? compared(b, a) : null;
+          const change = told?.change ?? null;
           const any = b ?? a;
           return (
             <tr key={measurandKey(m)}>
@@ -44,9 +45,9 @@ export function Measured({ view }: { view: JobView }) {
               </td>
               <td className="n">
                 {change &&
-                  (change.verdict === "shown"
-                    ? `${units.signed(-change.difference, quantityKinds[m.quantity])} ±${units.show(change.expanded, quantityKinds[m.quantity])}`
-                    : "within measuring error")}
+                  (told?.word === "changed"
+                    ? `${units.difference(resultOf(b!).mean, resultOf(a!).mean, quantityKinds[m.quantity])} ±${units.show(change.expanded, quantityKinds[m.quantity])}`
+                    : told?.word)}
               </td>
               <td className="txt apart">
                 {any && `${METHOD_NAMES[any.method]}${any.resolution ? `, to ${any.resolution.typed}` : ""}`}

@@ -81,7 +81,13 @@ export function ImportDialog({ view, edit, onClose }: { view: SheetView; edit: E
       title={`Import into ${view.sheet.name}`}
       onCancel={onClose}
       footer={[
-        <Button key="no" onClick={onClose}>
+        <Button
+          key="no"
+          onClick={() => {
+            model.forget();
+            onClose();
+          }}
+        >
           Cancel
         </Button>,
         <Button
@@ -90,10 +96,13 @@ export function ImportDialog({ view, edit, onClose }: { view: SheetView; edit: E
           disabled={!model.count}
           onClick={() => {
             model.apply();
+            model.forget();
             onClose();
           }}
         >
-          {model.count ? `Import ${count(model.count, "value")}` : "Nothing to import"}
+          {model.count
+            ? `Import ${count(model.count, "value")}${model.bad.length ? `, leave out ${count(model.bad.length, "row")}` : ""}`
+            : "Nothing to import"}
         </Button>,
       ]}
     >
@@ -170,6 +179,7 @@ export function ImportDialog({ view, edit, onClose }: { view: SheetView; edit: E
             </p>
             {unnamed && <p className="och">Name the document above: a value without its source is questioned later.</p>}
             <Mapping model={model} />
+            {model.left.length > 0 && <LeftRows model={model} />}
             {model.bad.length > 0 && <BadRows model={model} />}
             <Drafts model={model} />
             <p className="lb">{AUDIT_LIMIT}</p>
@@ -210,6 +220,28 @@ function Mapping({ model }: { model: Model }) {
         </label>
       ))}
     </div>
+  );
+}
+
+/** Lines above and under the table, which are not read as values unless somebody says so. */
+function LeftRows({ model }: { model: Model }) {
+  return (
+    <section aria-label="Not part of the table">
+      <h3 className="hd2">Not part of the table</h3>
+      <ul className={css.bad}>
+        {model.left.slice(0, SHOWN).map((l) => (
+          <li key={l.row}>
+            <span className="n q">row {l.row}</span>
+            <span className="lb">
+              {l.why === "title" ? "title" : "note"}: {l.text.slice(0, 120)}
+            </span>
+            <Button size="small" onClick={() => model.readRow(l.row)}>
+              Read it as a row
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

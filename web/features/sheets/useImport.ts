@@ -24,6 +24,7 @@ import {
   type SheetRead,
 } from "../../../domain";
 import { newId, type Editor } from "../../data/saving";
+import { useKeptDraft } from "../../ui/useDraft";
 
 /** What is done with a row: a new line, a second source beside the one that is there, instead of it, or nothing. */
 export type RowChoice = "add" | "beside" | "replace" | "leave";
@@ -48,16 +49,44 @@ const joined = (there: SpecLine, line: LineFields, how: "beside" | "replace"): P
     }),
 });
 
+/** A table that is looked through, with what was said of it so far. */
+interface KeptImport {
+  text: string;
+  kind: LineKind;
+  bareUnit: ImportAsk["bareUnit"];
+  source: ImportAsk["source"];
+  roles: Record<number, ColumnRole>;
+  cells: Record<string, string>;
+  choices: Record<number, RowChoice>;
+  merges: Record<number, MergeChoice>;
+  asRows: number[];
+}
+
+/** What is said of one table; another one begins without it. */
+const NOTHING_DONE = { roles: {}, cells: {}, choices: {}, merges: {}, asRows: [] };
+const EMPTY: KeptImport = { ...NOTHING_DONE, text: "", kind: "torque", bareUnit: null, source: unknownSource };
+
+/** The draft's name, as it is called in the list of what was typed and not added. */
+export const IMPORT_DRAFT = "table to import";
+
+/** A pasted table and its corrections stay in this browser until they are imported or given up. */
+function useKeptImport(): [KeptImport, (next: KeptImport | null) => void] {
+  const [json, setJson] = useKeptDraft(IMPORT_DRAFT);
+  const kept = useMemo((): KeptImport => {
+    try {
+      return json ? { ...EMPTY, ...(JSON.parse(json) as KeptImport) } : EMPTY;
+    } catch {
+      return EMPTY;
+    }
+  }, [json]);
+  return [kept, (next) => setJson(next?.text ? JSON.stringify(next) : "")];
+}
+
 /** A table that is pasted, or a sheet's file: what is in it against what the sheet has. */
 export function useImport(view: SheetView, edit: Editor) {
-  const [text, setText] = useState("");
-  const [kind, setKind] = useState<LineKind>("torque");
-  const [bareUnit, setBareUnit] = useState<ImportAsk["bareUnit"]>(null);
-  const [source, setSource] = useState<ImportAsk["source"]>(unknownSource);
-  const [roles, setRoles] = useState<Record<number, ColumnRole>>({});
-  const [cells, setCells] = useState<Record<string, string>>({});
-  const [choices, setChoices] = useState<Record<number, RowChoice>>({});
-  const [merges, setMerges] = useState<Record<number, MergeChoice>>({});
+  const [kept, keep] = useKeptImport();
+  const { text, kind, bareUnit, source, roles, cells, choices, merges, asRows } = kept;
+  const set = (patch: Partial<KeptImport>): void => keep({ ...kept, ...patch });
   const [id] = useState(() => newId);
 
   const photos = useMemo(() => new Set(photosOf(view.lines)), [view.lines]);
@@ -73,8 +102,22 @@ export function useImport(view: SheetView, edit: Editor) {
   const guess = useMemo(() => guessColumns(table?.rows ?? [], kind), [table, kind]);
   const columns = useMemo(() => guess.roles.map((r, i) => roles[i] ?? r), [guess.roles, roles]);
   const read = useMemo(
-    () => readRows<SpecLine>({ rows, roles: columns, head: guess.head, kind, bareUnit, source, newId: id }, view.lines),
-    [rows, columns, guess.head, kind, bareUnit, source, id, view.lines],
+    () =>
+      readRows<SpecLine>(
+        {
+          rows,
+          roles: columns,
+          head: guess.head,
+          from: guess.from,
+          asRows: new Set(asRows),
+          kind,
+          bareUnit,
+          source,
+          newId: id,
+        },
+        view.lines,
+      ),
+    [rows, columns, guess.head, guess.from, asRows, kind, bareUnit, source, id, view.lines],
   );
   const merge = useMemo(() => (file?.ok ? mergeLines(file.file.lines, view.lines) : []), [file, view.lines]);
 
@@ -121,38 +164,33 @@ export function useImport(view: SheetView, edit: Editor) {
 
   return {
     text,
-    setText: (next: string): void => {
-      setText(next);
-      setRoles({});
-      setCells({});
-      setChoices({});
-      setMerges({});
-    },
+    setText: (next: string): void => set({ ...NOTHING_DONE, text: next }),
     kind,
-    setKind: (next: LineKind): void => {
-      setKind(next);
-      setRoles({});
-    },
+    setKind: (next: LineKind): void => set({ kind: next, roles: {} }),
     bareUnit,
-    setBareUnit,
+    setBareUnit: (next: ImportAsk["bareUnit"]): void => set({ bareUnit: next }),
     source,
-    setSource: (next: Partial<LineSource>): void => setSource((s) => ({ ...s, ...next })),
+    setSource: (next: Partial<LineSource>): void => set({ source: { ...source, ...next } }),
     file,
     table,
-    head: guess.head ? (table?.rows[0] ?? []) : [],
+    head: guess.head ? (table?.rows[guess.from] ?? []) : [],
     columns,
-    setRole: (i: number, role: ColumnRole): void => setRoles((r) => ({ ...r, [i]: role })),
+    setRole: (i: number, role: ColumnRole): void => set({ roles: { ...roles, [i]: role } }),
+    /** Reads a row that looked like a title or a note. */
+    readRow: (row: number): void => set({ asRows: [...asRows, row] }),
+    /** What was imported or given up is not kept. */
+    forget: (): void => keep(null),
     ...read,
     /** Corrects one cell; rows are counted from 1, as the table shows them. */
     correct: (row: number, role: ColumnRole, value: string): void => {
       const k = columns.indexOf(role);
-      if (k >= 0) setCells((c) => ({ ...c, [`${row - 1}/${k}`]: value }));
+      if (k >= 0) set({ cells: { ...cells, [`${row - 1}/${k}`]: value } });
     },
     choiceOf,
-    choose: (row: number, choice: RowChoice): void => setChoices((c) => ({ ...c, [row]: choice })),
+    choose: (row: number, choice: RowChoice): void => set({ choices: { ...choices, [row]: choice } }),
     merge,
     mergeChoice: (i: number): MergeChoice => merges[i] ?? merge[i].proposed,
-    chooseMerge: (i: number, choice: MergeChoice): void => setMerges((c) => ({ ...c, [i]: choice })),
+    chooseMerge: (i: number, choice: MergeChoice): void => set({ merges: { ...merges, [i]: choice } }),
     count: operations().length,
     apply: (): void => {
       const all = operations();

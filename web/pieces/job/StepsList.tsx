@@ -1,14 +1,29 @@
 import { boundsOf, resources, type Step } from "../../../contract";
 import { Button } from "antd";
+import { Link, useNavigate } from "react-router";
 import { formatNumber } from "../../../core";
-import { PLACE_NAMES } from "../../format/words";
+import { count, PLACE_NAMES } from "../../format/words";
 import { NumberField } from "../../ui/NumberField";
 import { SlotSwitch } from "../../ui/slots";
 import { Choice, TextField } from "../../ui/TextField";
 import type { StageProps } from "../../data/stage";
-import { nextPosition } from "../../../domain";
+import { doneOperations, isFree, nextPosition, openAtStep, type StepOpen } from "../../../domain";
+import { usePeople } from "../../data/useJobView";
+import { useStock } from "../../data/useTemplates";
 import { AddLine } from "../../ui/AddLine";
 import css from "./job.module.css";
+
+/** What a step wants before it is done, in short. */
+function wantsText({ answers, wants, held, loose }: StepOpen): string {
+  const bolts = held.length + loose.length;
+  return [
+    answers.length > 0 && `${answers.length} to answer`,
+    wants.length > 0 && `${wants.length} to measure or set`,
+    bolts > 0 && `${count(bolts, "torque group")} not signed`,
+  ]
+    .filter(Boolean)
+    .join(", ");
+}
 
 /** The steps in the order they are meant to be done. */
 export function StepsList({ view, edit, working }: StageProps & { working?: boolean }) {
@@ -21,8 +36,16 @@ export function StepsList({ view, edit, working }: StageProps & { working?: bool
       { op: "update", resource: "step", id: b.id, version: b.version, data: { position: a.position } },
     ]);
   };
-  const done = (s: Step, on: boolean): void =>
-    edit.update("step", s, { state: on ? "done" : "open" }, `${s.text}: ${on ? "done" : "open again"}`);
+  const navigate = useNavigate();
+  const stock = useStock();
+  const { me } = usePeople();
+  /** What a step wants is answered where it is done, one at a time. */
+  const done = (s: Step, on: boolean): void => {
+    if (!on) return edit.update("step", s, { state: "open", doneAt: null }, `${s.text}: open again`);
+    if (!isFree(openAtStep(view, s))) return void navigate(`/jobs/${view.job.id}/bay?step=${s.id}`);
+    const by = { at: new Date().toISOString(), personId: me?.id ?? null, reason: "" };
+    edit.all(`${s.text}: done`, doneOperations(view, stock, s, by));
+  };
   return (
     <section className="sect" aria-label="Steps">
       <h2 className="hd2">
@@ -35,6 +58,11 @@ export function StepsList({ view, edit, working }: StageProps & { working?: bool
             {working ? (
               <span>
                 {s.text}{" "}
+                {s.state === "open" && !isFree(openAtStep(view, s)) && (
+                  <Link className="lb" to={`/jobs/${view.job.id}/bay?step=${s.id}`}>
+                    {wantsText(openAtStep(view, s))}
+                  </Link>
+                )}{" "}
                 <span className="lb">
                   {[
                     PLACE_NAMES[s.place],

@@ -31,6 +31,13 @@ type Units = ReturnType<typeof useUnits>;
 const none = { fromGear: "", toGear: "" };
 const pct = (v: number, digits = 1): string => `${formatNumber(v, digits)}\u202f%`;
 
+/** "between 9.0 and 15.0 %" of what is shorter as of what is longer; both signs are said where both are possible. */
+function between(low: number, high: number): string {
+  if (low < 0 && high > 0) return `between ${pct(-low)} longer and ${pct(high)} shorter`;
+  const [a, b] = [Math.abs(low), Math.abs(high)].sort((x, y) => x - y);
+  return `between ${formatNumber(a, 1)} and ${pct(b)}`;
+}
+
 function throwLine(view: JobView): ProofLine | null {
   const pair = mainPair(view.vehicle.gearbox);
   const m = { quantity: "throw" as const, fromGear: pair.from, toGear: pair.to };
@@ -51,7 +58,7 @@ function throwLine(view: JobView): ProofLine | null {
   return {
     topic: "throw",
     lead: `${pct(Math.abs(reduction.pct))} ${reduction.pct >= 0 ? "shorter" : "longer"} from ${where},`,
-    rest: `between ${formatNumber(reduction.lowPct, 1)} and ${pct(reduction.highPct)}.${judged}`,
+    rest: `${between(reduction.lowPct, reduction.highPct)}.${judged}`,
   };
 }
 

@@ -9,7 +9,9 @@ import { TRUST_NAMES, WAY_NAMES } from "../../format/sheetWords";
 import { DayField } from "../../ui/DayField";
 import { useFilePick } from "../../ui/useFilePick";
 import { SpecField } from "../../ui/SpecField";
+import { ForReason } from "../../ui/ForReason";
 import { Choice, TextField } from "../../ui/TextField";
+import { useKeptDraft } from "../../ui/useDraft";
 import css from "./drawer.module.css";
 
 type Of = Pick<SpecLine, "kind" | "sources" | "decided" | "decidedReason">;
@@ -55,7 +57,7 @@ export function SourcesEditor({ of, onChange }: { of: Of; onChange: (patch: Part
             })
           }
           onDecide={
-            open && of.decided !== s.id ? () => onChange({ decided: s.id, decidedReason: of.decidedReason }) : undefined
+            open && of.decided !== s.id ? (reason) => onChange({ decided: s.id, decidedReason: reason }) : undefined
           }
         />
       ))}
@@ -105,8 +107,10 @@ function Source({
   decided: boolean;
   onPatch: (next: Partial<LineSource>) => void;
   onRemove: () => void;
-  onDecide?: () => void;
+  onDecide?: (reason: string) => void;
 }) {
+  const [deciding, setDeciding] = useState(false);
+  const [reason, setReason] = useKeptDraft(`why source ${number}`);
   return (
     <fieldset className={decided ? `${css.source} ${css.decided}` : css.source}>
       <legend className="lb">
@@ -140,8 +144,8 @@ function Source({
       <div className="row-flex">
         <span className="lb">{sourceText(s)}</span>
         <span className="push" />
-        {onDecide && (
-          <Button size="small" onClick={onDecide}>
+        {onDecide && !deciding && (
+          <Button size="small" onClick={() => setDeciding(true)}>
             Use this one
           </Button>
         )}
@@ -149,6 +153,20 @@ function Source({
           Remove this source
         </Button>
       </div>
+      {onDecide && deciding && (
+        <ForReason
+          prompt="Why this one"
+          example="newer edition, asked the maker"
+          label={`Decide for ${s.typed || "this source"}`}
+          reason={reason}
+          onReason={(why) => setReason(why.slice(0, 200))}
+          onDone={(why) => {
+            setReason("");
+            setDeciding(false);
+            onDecide(why);
+          }}
+        />
+      )}
     </fieldset>
   );
 }

@@ -1,0 +1,78 @@
+import type { JobView, LoadWord, Step, TorqueGroup } from "../../contract";
+import { specOf } from "./passes";
+import { progressOf } from "./progress";
+
+/** When bolts have to be signed: before it comes down on its wheels, or before it is driven. */
+export type Moment = "down" | "drive";
+
+const DRIVES = /^\s*(first |test )?drive\b/i;
+
+const RAISED: readonly LoadWord[] = ["onStands", "onLift"];
+const GROUND: readonly LoadWord[] = ["onWheels", "overPit"];
+const has = (load: readonly LoadWord[], some: readonly LoadWord[]): boolean => some.some((w) => load.includes(w));
+
+/** What a step does with the vehicle as a whole; null for all work on it. `now` is what it is on before the step. */
+export function momentOf(step: Pick<Step, "text" | "load">, now: readonly LoadWord[]): Moment | null {
+  if (DRIVES.test(step.text)) return "drive";
+  return has(step.load, GROUND) && !has(step.load, RAISED) && !has(now, GROUND) ? "down" : null;
+}
+
+/**
+ * What the vehicle is on once a step is done that says how it is held: lifting and coming down change it, a support that
+ * the step asks for is there. Null where nothing changes.
+ */
+export function loadAfter(step: Pick<Step, "load">, now: readonly LoadWord[]): LoadWord[] | null {
+  const { load } = step;
+  if (!load.length) return null;
+  const other =
+    !now.length ||
+    (has(load, RAISED) && !has(now, RAISED)) ||
+    (has(load, GROUND) && !has(load, RAISED) && !has(now, GROUND));
+  if (other) return [...load];
+  const base: readonly LoadWord[] = [...RAISED, ...GROUND];
+  const more = load.filter((w) => !now.includes(w) && !base.includes(w));
+  return more.length ? [...now, ...more] : null;
+}
+
+/** A group of bolts that is not signed through, and which of them are not. */
+export interface Unsigned {
+  group: TorqueGroup;
+  bolts: number[];
+  /** It holds the vehicle: nobody overrules. */
+  holds: boolean;
+  /** It has no value to be signed at. */
+  noValue: boolean;
+}
+
+/** Whether the bolts were worked on: some step takes them out and was not done yet, then nothing of them is open. */
+function isOut(group: TorqueGroup, steps: readonly Step[]): boolean {
+  const free = steps.filter((s) => s.facts?.frees.some((f) => f.group === group.name));
+  if (free.length) return free.some((s) => s.state === "done");
+  const torqued = steps.filter((s) => s.facts?.torques.includes(group.name));
+  return !torqued.length || torqued.some((s) => s.state !== "skipped");
+}
+
+/**
+ * Groups whose bolts are not signed when the vehicle is to come down or to be driven. Those that are torqued at ride
+ * height wait for the drive. A critical one must be signed with a value; by hand is not enough for it.
+ */
+export function unsignedAt(view: Pick<JobView, "torqueGroup" | "signature" | "step">, moment: Moment): Unsigned[] {
+  return view.torqueGroup.flatMap((group): Unsigned[] => {
+    if (!isOut(group, view.step) || (moment === "down" && group.loadNeeded === "rideHeight")) return [];
+    const critical = group.critical !== "none";
+    const noValue = specOf(group).kind !== "torque";
+    const { open } = progressOf(group, view.signature);
+    const bolts = [...new Set(open.map((s) => s.bolt))].sort((a, b) => a - b);
+    if (!bolts.length && !(critical && noValue)) return [];
+    return [{ group, bolts, holds: critical, noValue }];
+  });
+}
+
+/** Critical groups that hold a vehicle at a step; empty where it may go on. */
+export function heldAt(
+  view: Pick<JobView, "torqueGroup" | "signature" | "step" | "vehicle">,
+  step: Pick<Step, "text" | "load">,
+): Unsigned[] {
+  const moment = momentOf(step, view.vehicle.load.now);
+  return moment ? unsignedAt(view, moment).filter((u) => u.holds) : [];
+}
