@@ -45,6 +45,7 @@ for (const [at, ids] of GROUPS.entries()) {
       const job = await newJob(page, `K ${at}${k}`, kind.shifterKinds?.[0] ?? "rod", kind.why);
       await planAs(page, job, kind.title);
       await page.goto(`/jobs/${job}/bay`);
+      let signed = false;
       for (let step = 1; step <= kind.steps.length; step += 1) {
         const now = page.locator("h1");
         await expect(now).toBeVisible();
@@ -52,11 +53,18 @@ for (const [at, ids] of GROUPS.entries()) {
         const known = kind.steps.find((s) => s.text === text);
         const facts = known?.facts;
         expect(known, `step "${text}" of ${id}`).toBeTruthy();
+        // Its bolts hold a vehicle on its stands, and keep it from being driven.
+        if (!signed && /^(Down on|First drive|Drive )/.test(text ?? "")) {
+          await signAll(page, job);
+          signed = true;
+          await page.reload();
+          await expect(now).toHaveText(text ?? "");
+        }
         if (facts?.caution) await expect(page.getByRole("region", { name: "Caution" })).toContainText(facts.caution);
         await doStep(page);
       }
       await expect(page.getByRole("button", { name: "Open again" })).toBeVisible();
-      await signAll(page, job);
+      if (!signed) await signAll(page, job);
       await page.reload();
       await page.getByRole("button", { name: "What did I leave?" }).click();
       const left = page.getByRole("dialog", { name: "What did I leave?" });

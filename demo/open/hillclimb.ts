@@ -35,8 +35,10 @@ export async function hillclimbFit(t: Teller): Promise<void> {
     specSource: "club build book, page 44",
     specOrigin: "specified",
     reuse: "replace",
+    critical: "driveline",
   });
   job.group("Tail mount centre bolt", {
+    critical: "driveline",
     pattern: "circle",
     count: 1,
     thread: "M12",
@@ -47,6 +49,7 @@ export async function hillclimbFit(t: Teller): Promise<void> {
     passes: SNUG_THEN_FULL,
   });
   job.group("Crossmember to body", {
+    critical: "driveline",
     pattern: "box",
     count: 4,
     thread: "M10",

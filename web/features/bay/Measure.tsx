@@ -24,7 +24,8 @@ export function Measure({
 }) {
   const units = useUnits();
   const { me } = usePeople();
-  const name = `${measurandName(measurand)}, ${phase}`;
+  const what = measurandName(measurand);
+  const name = `${measurand.quantity === "throw" ? `throw, ${what}` : what}, ${phase}`;
   const [text, setText] = useKeptDraft(`measure ${name}`);
   const [doubted, setDoubted] = useState("");
   const kind = quantityKinds[measurand.quantity];
@@ -46,15 +47,24 @@ export function Measure({
     setText("");
   };
   return (
-    <label className={css.ask}>
+    <div role="group" aria-label={`Measure: ${name}`} className={`${css.ask} ${css.measured}`}>
       Measure: {name}
       <span className={css.measure}>
         <input
           className={css.field}
+          aria-label={`Reading: ${name}`}
           value={text}
           inputMode="text"
           maxLength={80}
-          placeholder={kind === "angle" ? "2.5 deg" : kind === "volume" ? "2.1 L" : "121 mm"}
+          placeholder={
+            kind === "angle"
+              ? "2.5 deg"
+              : kind === "volume"
+                ? "2.1 L"
+                : measurand.quantity === "throw"
+                  ? "121 mm"
+                  : "12 mm"
+          }
           onChange={(e) => setText(e.target.value)}
           onKeyDown={(e) => {
             if (e.key === "Enter") add();
@@ -75,6 +85,6 @@ export function Measure({
                 ? `taken: ${reading.values.map((v) => v.typed).join(", ")}`
                 : "not taken yet"}
       </small>
-    </label>
+    </div>
   );
 }

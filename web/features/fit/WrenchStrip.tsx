@@ -137,7 +137,7 @@ function AdapterDialog({ group, edit, onClose }: { group: TorqueGroup; edit: Edi
         wrench it changes nothing. Measure the three, then the setting is calculated.
       </p>
       <AdapterDrawing adapter={draft} />
-      <div className="fields">
+      <div className={`fields ${css.adapterFields}`}>
         <QuantityField
           label="A: hand to square drive"
           kind="length"
@@ -156,7 +156,7 @@ function AdapterDialog({ group, edit, onClose }: { group: TorqueGroup; edit: Edi
           label="C: turned from in line"
           kind="angle"
           base={draft.angleDeg}
-          hint={`0 ${units.label("angle")} in line`}
+          hint={`0${units.label("angle")} in line`}
           {...bounds("angleDeg")}
           onCommit={({ base }) => measure({ angleDeg: base })}
         />

@@ -71,7 +71,10 @@ describe("steps", () => {
       { op: "update", resource: "step", id: steps[0].id, version: 1, data: { position: 2 } },
     ]);
     await user.click(screen.getByRole("switch", { name: "Done: Mount out" }));
-    expect(edit.update).toHaveBeenCalledWith("step", steps[1], { state: "done" }, "Mount out: done");
+    expect(edit.all).toHaveBeenLastCalledWith(expect.stringMatching(/: done$/), [
+      expect.objectContaining({ op: "update", id: steps[1].id, data: expect.objectContaining({ state: "done" }) }),
+      expect.objectContaining({ op: "update", id: steps[2].id, data: { startedAt: expect.any(String) } }),
+    ]);
     await user.click(screen.getByRole("button", { name: "Step 3 into the bin" }));
     expect(edit.remove).toHaveBeenCalledWith("step", steps[2], "Step into the bin");
   });

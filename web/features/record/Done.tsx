@@ -59,7 +59,7 @@ export function Done({ view }: { view: JobView }) {
 }
 
 /** What was written down where something of a step was left open for a reason. */
-const UNANSWERED = /^not (answered|measured|signed|set with the tool):/;
+const UNANSWERED = /^not (answered|measured|signed|set with the tool)\b/;
 
 /** Marks that were made and asked for on the way back, with what was written down. */
 function marksOf(view: JobView): string[] {

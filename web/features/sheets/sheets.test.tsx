@@ -133,7 +133,8 @@ describe("a sheet", () => {
       "A change reaches 1 vehicle (SI 0311) and one open job.".replace("1 vehicle", "one vehicle"),
     );
     await user.click(within(drawer).getAllByRole("button", { name: "Use this one" })[0]);
-    await typeInto(user, within(drawer).getByLabelText("why this one"), "newer edition");
+    await user.type(within(drawer).getByLabelText("Why this one"), "newer edition");
+    await user.click(within(drawer).getByRole("button", { name: /^Decide for / }));
     expect(plainText(drawer)).toContain("Job 215, SI 0311: take 22 Nm there too");
     await user.click(within(drawer).getByRole("button", { name: "Apply the change" }));
     expect(written(store)).toEqual([

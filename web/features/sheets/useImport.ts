@@ -79,7 +79,9 @@ function useKeptImport(): [KeptImport, (next: KeptImport | null) => void] {
       return EMPTY;
     }
   }, [json]);
-  return [kept, (next) => setJson(next?.text ? JSON.stringify(next) : "")];
+  // Where the source was said first, it waits for its table.
+  const isEmpty = (next: KeptImport): boolean => JSON.stringify(next) === JSON.stringify(EMPTY);
+  return [kept, (next) => setJson(next && !isEmpty(next) ? JSON.stringify(next) : "")];
 }
 
 /** A table that is pasted, or a sheet's file: what is in it against what the sheet has. */

@@ -174,9 +174,12 @@ describe("sources of a value", () => {
     const { user, last } = held(two);
     expect(screen.getByRole("status").textContent).toMatch(/^These sources disagree\./);
     await user.click(source(1).getByRole("button", { name: "Use this one" }));
-    expect(last().decided).toBe("a");
-    await typeInto(user, screen.getByLabelText("why this one"), "newer edition");
-    expect(last().decidedReason).toBe("newer edition");
+    // Nothing is decided before the reason is there.
+    const decide = screen.getByRole<HTMLButtonElement>("button", { name: /^Decide for / });
+    expect(decide.disabled).toBe(true);
+    await user.type(screen.getByLabelText("Why this one"), "newer edition");
+    await user.click(decide);
+    expect(last()).toMatchObject({ decided: "a", decidedReason: "newer edition" });
     expect(screen.getByRole("status").textContent).toBe("Decided. The other source stays on record.");
     await user.click(screen.getByRole("button", { name: "Open the question again" }));
     expect(last()).toMatchObject({ decided: null, decidedReason: "" });
