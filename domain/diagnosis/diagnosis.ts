@@ -73,6 +73,20 @@ export function leftAfter(
   return diagnose({ observations, vehicle: kind, knowledge: table, repaired, nothing, ...ASKED });
 }
 
+/** A fault leads when it is so much likelier than the next, and likely at all. Common practice, no source. */
+const AHEAD = 1.25;
+const LIKELY = 0.15;
+
+/**
+ * Whether one fault stands out: something that it shows is there, and it is ahead of the next. Answers of "no" alone
+ * only leave one as what is left of a table that begins with a fault for certain.
+ */
+export function standsOut({ answer, observed }: Pick<Diagnosis, "answer" | "observed">): boolean {
+  const [first, second] = answer.posterior;
+  if (!first || !observed.some((o) => o.present)) return false;
+  return first.p >= LIKELY && first.p >= AHEAD * (second?.p ?? 0);
+}
+
 /** The hypotheses worth saying, as names of faults; an empty list of names: nothing is wrong. */
 export function likely({ hypotheses, posterior }: DiagnoseAnswer, most = 4): { names: string[]; p: number }[] {
   const label = new Map(posterior.map((s) => [s.fault, s.label]));

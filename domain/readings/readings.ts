@@ -84,7 +84,7 @@ const SHORTENS: ReadonlySet<ReadingQuantity> = new Set(["throw", "crossGate", "f
 
 /** What two readings of one thing say together. */
 export interface Compared extends MeasurementAnswer {
-  /** Put back at its mark, the same to a hand, changed, or not told apart by the measuring. */
+  /** Put back at its mark, the same to a hand, changed, or within measuring error. */
   word: "back at its mark" | "the same" | "changed" | "within measuring error";
 }
 

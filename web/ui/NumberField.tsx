@@ -25,7 +25,11 @@ const DEG_PER = { turns: 360, "of six": 60 } as const;
 
 /** A figure as it is written; turns and flats as parts of a turn too: "1/8 turn", "2 flats", "90 deg". */
 function read(text: string, unit: string): number {
-  const plain = readNumber(text.replace(/%|rpm/g, ""));
+  // The field's own unit may be typed behind the figure.
+  const own = unit.split(" ")[0];
+  const bare =
+    own && text.trimEnd().toLowerCase().endsWith(own.toLowerCase()) ? text.trimEnd().slice(0, -own.length) : text;
+  const plain = readNumber(bare.replace(/%|rpm/g, ""));
   if (plain !== null || !(unit in DEG_PER)) return plain ?? NaN;
   const per = DEG_PER[unit as keyof typeof DEG_PER];
   const angle = parseQuantity(/[a-z\u00b0]/i.test(text) ? text : `${text} ${per === 360 ? "turn" : "flats"}`, "angle");

@@ -35,7 +35,22 @@ it("a number field does not choose between thousands and thousandths", async () 
   await user.clear(input);
   await user.type(input, "1,200{Enter}");
   expect(onCommit).not.toHaveBeenCalled();
-  expect(plainText(screen.getByRole("alert"))).toBe("accepted: 0 to 9000 rpm");
+  expect(plainText(screen.getByRole("alert"))).toBe('"1,200" can be two numbers: write a point, or no comma');
+});
+
+it.each([
+  ["1.25 mm", 1.25],
+  ["1,25", 1.25],
+  ["0x10", null],
+  ["1e3", null],
+])("a number field reads %s as %s", async (typed, value) => {
+  const onCommit = vi.fn();
+  const { user } = show(<NumberField label="pitch" value={1} min={0} max={9000} unit="mm" onCommit={onCommit} />);
+  const input = screen.getByLabelText("pitch");
+  await user.clear(input);
+  await user.type(input, `${typed}{Enter}`);
+  if (value === null) expect(onCommit).not.toHaveBeenCalled();
+  else expect(onCommit).toHaveBeenLastCalledWith(value);
 });
 
 describe("a quantity field", () => {

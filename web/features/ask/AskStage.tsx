@@ -18,6 +18,7 @@ import {
   diagnosisOf,
   evidenceOf,
   LEAD,
+  standsOut,
   likely,
   type Diagnosis,
   type Evidence,
@@ -234,7 +235,13 @@ function AskSentence({ diagnosis, complaint }: { diagnosis: Diagnosis; complaint
       </>
     );
   }
-  const standing = (
+  const standing = !standsOut(diagnosis) ? (
+    observed.some((o) => o.present) ? (
+      "No fault stands out yet."
+    ) : (
+      "Nothing that was asked is there: no fault stands out yet."
+    )
+  ) : (
     <>
       {first.label} leads at <Num>{pct(first.p)}</Num>
       {"\u202f%"}

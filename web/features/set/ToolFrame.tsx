@@ -5,6 +5,7 @@ import type { SettingTool } from "../../../contract";
 import { Answer, Num } from "../../ui/Answer";
 import { EXAMPLE, ExampleLead } from "../../ui/marks";
 import { TextField } from "../../ui/TextField";
+import { useUnkept } from "../../ui/useDraft";
 import { GUIDES } from "./guides";
 import css from "./set.module.css";
 
@@ -70,6 +71,8 @@ export function ToolFrame({
   const [kept, setKept] = useState<string | null>(null);
   const guide = GUIDES[tool];
   const title = called ?? name;
+  // The answer is the one to what was in the fields before: while one of them is refused, it is nobody's order.
+  const wrong = useUnkept() === "refused";
   const keyOf = JSON.stringify([title, input]);
   return (
     <>
@@ -83,7 +86,7 @@ export function ToolFrame({
             {host.keep && (
               <Button
                 type="primary"
-                disabled={!says || says.no || !input || kept === keyOf}
+                disabled={wrong || !says || says.no || !input || kept === keyOf}
                 onClick={() => {
                   if (!says || says.no || !input) return;
                   host.keep?.({
@@ -101,7 +104,11 @@ export function ToolFrame({
           </>
         }
       >
-        {refused ? (
+        {wrong ? (
+          <>
+            <b>Not yet: </b>correct the field that is marked.
+          </>
+        ) : refused ? (
           <>
             <b>Not yet: </b>
             {refusalText(refused.field, refused.accepts)}
@@ -125,12 +132,12 @@ export function ToolFrame({
       </Answer>
       {busy}
       <div className={css.settool}>
-        <div className={css.setdraw}>{drawing}</div>
+        <div className={wrong ? `${css.setdraw} ${css.ofBefore}` : css.setdraw}>{drawing}</div>
         <div className={css.setform}>
           {host.keep && <TextField label="called, in this job" value={title} max={80} required onCommit={setCalled} />}
           {form}
-          {figures}
-          {extra}
+          {!wrong && figures}
+          {!wrong && extra}
         </div>
       </div>
       <section className={css.guide} aria-label="Method">

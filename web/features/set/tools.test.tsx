@@ -127,17 +127,24 @@ describe("setting tools on the desk", () => {
     },
   );
 
-  it.each(CASES)("$tool: keeps nonsense in its field and its last answer standing", async ({ tool, field, first }) => {
-    const { user } = desk(tool);
-    const input = screen.getAllByLabelText<HTMLInputElement>(field)[0];
-    for (const nonsense of ["lots", "-99999"]) {
+  it.each(CASES)(
+    "$tool: keeps nonsense in its field, and gives no order until it is right",
+    async ({ tool, field, first, typed }) => {
+      const { user } = desk(tool);
+      const input = screen.getAllByLabelText<HTMLInputElement>(field)[0];
+      for (const nonsense of ["lots", "-99999"]) {
+        await user.clear(input);
+        await user.type(input, `${nonsense}{Enter}`);
+        expect(input.getAttribute("aria-invalid"), nonsense).toBe("true");
+        expect(screen.getAllByRole("alert").length).toBeGreaterThan(0);
+      }
+      expect(says()).toMatch(/^Not yet: correct the field that is marked\./);
+      expect(says()).not.toMatch(first);
       await user.clear(input);
-      await user.type(input, `${nonsense}{Enter}`);
-      expect(input.getAttribute("aria-invalid"), nonsense).toBe("true");
-      expect(screen.getAllByRole("alert").length).toBeGreaterThan(0);
-    }
-    expect(says()).toMatch(first);
-  });
+      await user.type(input, `${typed}{Enter}`);
+      expect(says()).not.toMatch(/^Not yet/);
+    },
+  );
 
   it.each(settingTools)("%s: comes back as it was left, in inches too", async (tool) => {
     const { field, typed } = CASES.find((c) => c.tool === tool)!;
@@ -206,6 +213,28 @@ describe("settings that can hurt are refused in the first words, and not kept", 
     }
     expect(says()).toMatch(words);
     expect((screen.getByRole("button", { name: "Keep with the job" }) as HTMLButtonElement).disabled).toBe(true);
+  });
+
+  it("gives no order while a field is refused: the one before was to another question", async () => {
+    const { user } = desk("lockout");
+    const gap = screen.getByLabelText("gate 1-2");
+    await user.type(gap, "0.1 mm{Enter}");
+    expect(says()).toContain("Move the plate");
+    await user.clear(gap);
+    await user.type(gap, "-0.5 mm{Enter}");
+    expect(says()).toBe("Not yet: correct the field that is marked.Calculation");
+    expect(screen.queryByText(/Move the plate/)).toBeNull();
+    await user.clear(gap);
+    await user.type(gap, "0.2 mm{Enter}");
+    expect(says()).toContain("Move the plate");
+  });
+
+  it("says fractions of a turn in lowest terms", async () => {
+    const { user } = desk("stops");
+    const turns = screen.getByLabelText("turns");
+    await user.clear(turns);
+    await user.type(turns, "1/4 turn{Enter}");
+    expect(says()).toContain("1/4 of a turn");
   });
 
   it("a lockout plate follows the tightest gate", async () => {

@@ -31,6 +31,15 @@ const VERDICT: Record<StopsAnswer["check"]["verdict"], string> = {
   not_checked: "Measure how far the rail runs past its detent, and this can be checked.",
 };
 
+/** Eighths in lowest terms: "1/4", "5/8", "1 1/2", "2". */
+function eighthsText(eighths: number): string {
+  const n = Math.round(eighths);
+  const [whole, rest] = [Math.floor(n / 8), n % 8];
+  const by = rest % 4 === 0 ? 4 : rest % 2 === 0 ? 2 : 1;
+  const part = rest ? `${rest / by}/${8 / by}` : "";
+  return [whole || !part ? `${whole}` : "", part].filter(Boolean).join(" ");
+}
+
 /** Fractions of a turn as a mechanic says them. */
 function turnWords(turns: number): string {
   const flats = turns * 6;
@@ -39,7 +48,7 @@ function turnWords(turns: number): string {
   }
   const eighths = turns * 8;
   if (Math.abs(eighths - 1) < 1e-6) return "an eighth of a turn";
-  if (Math.abs(eighths - Math.round(eighths)) < 1e-6) return `${formatNumber(eighths, 0)}/8 of a turn`;
+  if (Math.abs(eighths - Math.round(eighths)) < 1e-6) return `${eighthsText(eighths)} of a turn`;
   return `${formatNumber(turns, 2)} turns`;
 }
 
@@ -118,7 +127,7 @@ export function StopsTool(props: ToolProps) {
               ],
               [
                 "nearest eighth",
-                `${formatNumber(answer.nearestEighth.turns * 8, 0)}/8, ${len(answer.nearestEighth.gapRailMm)}`,
+                `${eighthsText(answer.nearestEighth.turns * 8)}, ${len(answer.nearestEighth.gapRailMm)}`,
               ],
               ["left before the fork takes it", len(answer.check.marginMm)],
             ]}
