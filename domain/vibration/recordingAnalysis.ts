@@ -93,6 +93,8 @@ export function partedByGear(a: RecordingAnalysis, b: RecordingAnalysis): "road"
   if (a.recording.phase !== b.recording.phase) return null;
   if (!x.speedKmh || !y.speedKmh || Math.abs(x.speedKmh / y.speedKmh - 1) > SAME_SPEED) return null;
   if (!x.engineRpm || !y.engineRpm || !a.recording.gear || !b.recording.gear) return null;
+  // In the same gear both go on with the road: nothing is parted.
+  if (a.recording.gear === b.recording.gear || Math.abs(y.engineRpm / x.engineRpm - 1) <= SAME_SPEED) return null;
   return acrossGears(a.dominant.peak.hz, b.recording.peaks, y.engineRpm / x.engineRpm);
 }
 

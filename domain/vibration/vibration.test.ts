@@ -62,8 +62,8 @@ describe("peaks and their names", () => {
       "prop2",
     ]);
     expect(leftOf(["engineFiring", "prop2"], "engine", four)).toEqual(["engineFiring"]);
-    // Not of another phase, another speed, or out of gear.
-    for (const other of [{ phase: "after" as const }, { speedKmh: 90 }, { gear: "" }]) {
+    // Not of another phase, another speed, out of gear, or in the same gear.
+    for (const other of [{ phase: "after" as const }, { speedKmh: 90 }, { gear: "" }, { gear: four.recording.gear }]) {
       expect(partedByGear(four, analyseRecording(vehicle, recording("x", { ...other })))).toBeNull();
     }
   });

@@ -65,6 +65,16 @@ export function benchSentence(input: SentenceInput): Piece[] {
   return basis ? [{ mark: basis === "claimed" ? "claimed" : "estimated", says: BASIS[basis] }, ...rest] : rest;
 }
 
+/** What has to be measured before this is advice; null where it is. */
+function unsure({ basis, range }: SentenceInput): string | null {
+  if (basis === "lever") return "Measure both levers before you decide.";
+  if (basis === "travel") return "Tape the throw at the old lever, so that the travel is known.";
+  if (basis === "claimed") return "Measure the part when it is there.";
+  if (range && range.low < 0 && range.high > 0)
+    return "It may be shorter or longer: measure again what makes most of the doubt.";
+  return null;
+}
+
 function judged(input: SentenceInput): Piece[] {
   const { candidate, pair, length, unit } = input;
   const words = `${gearWord(pair.from)} to ${gearWord(pair.to)}`;
@@ -100,7 +110,11 @@ function judged(input: SentenceInput): Piece[] {
       { strong: `${input.chosen ? "Chosen all the same" : "Caution"}: ${input.name}. ` },
       `${capital(doubt)}. `,
     );
-  } else pieces.push({ strong: `${input.chosen ? "Chosen" : "Fit"}: ${input.name}. ` });
+  } else {
+    // Advice rests on what was measured: an estimate, or a result that may be the opposite, only says what it says.
+    const advice = input.chosen ? "Chosen: " : unsure(input) ? "" : "Fit: ";
+    pieces.push({ strong: `${advice}${input.name}. ` });
+  }
   if (oldThrow !== null && own?.throwMm != null && reduction !== null) {
     const size = Math.abs(reduction).toFixed(0);
     pieces.push(
@@ -132,6 +146,8 @@ function judged(input: SentenceInput): Piece[] {
   ].filter(Boolean);
   // With a gap to tell of the sentence is long enough; the ledger says where the knob sits.
   if (moved.length && !least) pieces.push(`The knob is ${moved.join(" and ")}. `);
+  const next = input.chosen ? null : unsure(input);
+  if (next) pieces.push(`${next} `);
   const { claim } = compared;
   if (claim && claim.computedPct !== null && claim.differencePct !== null && Math.abs(claim.differencePct) >= 1) {
     pieces.push(`The maker claims ${claim.claimedPct.toFixed(0)}\u202f%.`);

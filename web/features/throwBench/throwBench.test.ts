@@ -34,6 +34,7 @@ const sentence = (
   setups: BenchSetup[],
   kind: (typeof kinds)[number] = "direct",
   least: SweepGap | null = null,
+  more: Partial<Parameters<typeof benchSentence>[0]> = {},
 ): string => {
   const gearbox = exampleGearbox(kind);
   const { levers, compared } = solveBench(gearbox, setups, DEFAULT_LIMITS);
@@ -64,6 +65,7 @@ const sentence = (
       unit: "mm",
       least,
       doubts,
+      ...more,
     }),
   );
 };
@@ -82,6 +84,16 @@ describe("the bench's sentence", () => {
     expect(text).toBe(
       "Fit: Short lever. Third to fourth drops from 100.0 to 75.0 mm, 25 % shorter, 1.33 times the effort. The maker claims 45 %.",
     );
+  });
+
+  it("advises only what was measured, and not where the result may be the opposite", () => {
+    const levers = [straight("old", 300, 60), straight("short", 300, 64)];
+    const told = (more: object): string => sentence(levers, "direct", null, more);
+    expect(told({})).toMatch(/^Fit: Short lever\./);
+    expect(told({ range: { low: -6, high: 20 } })).toMatch(/^Short lever\..*It may be shorter or longer/);
+    expect(told({ range: { low: 2, high: 10 } })).toMatch(/^Fit: /);
+    for (const basis of ["lever", "travel", "claimed"] as const) expect(told({ basis })).not.toContain("Fit: ");
+    expect(told({ basis: "lever", chosen: true })).toContain("Chosen: Short lever.");
   });
 
   it("warns before it recommends", () => {

@@ -34,7 +34,8 @@ export function useRunWords() {
           ? ""
           : ` at ${formatNumber(rpm, 0)} rpm`
         : ` at ${units.show(speedKmh, "speed")}`;
-    return `${speed}${gear ? ` in gear ${gear}` : ", out of gear"}`.trim();
+    // Without a gear it rolled out of gear, or nobody noted it.
+    return [speed.trim(), gear ? `in gear ${gear}` : ""].filter(Boolean).join(" ") || "gear and speed not noted";
   };
 }
 
