@@ -38,7 +38,15 @@ describe("how the shop works", () => {
     await step(closed, "tailMount/compare", null);
     await step(open, "tailMount/down*", 99);
     const closedAt = "2031-02-01T08:00:00.000Z";
-    const answer = await shed.change([{ op: "update", resource: "job", id: closed, version: 1, data: { closedAt } }]);
+    const answer = await shed.change([
+      {
+        op: "update",
+        resource: "job",
+        id: closed,
+        version: 1,
+        data: { closedAt, closing: { open: ["x"], reason: "x" } },
+      },
+    ]);
     expect(answer.status).toBe(200);
     const view = workshopView.parse((await shed.get("/api/workshop")).body);
     expect(view.worked).toEqual([{ source: "tailMount/down*", minutes: [9, 12] }]);
