@@ -157,5 +157,5 @@ test("a group is torqued with an adapter, and one bolt pulled too far is handled
   await saved(page);
   const job = page.url().split("/")[4];
   await page.goto(`/jobs/${job}/record`);
-  await expect(page.getByText(/bolt 5 61.[56].N.m \(adapter, wrench read 54.5 Nm\)/)).toBeVisible();
+  await expect(page.getByText(/bolt 5: 61.[56].N.m \(adapter, wrench read 54.5 Nm\)/)).toBeVisible();
 });

@@ -110,11 +110,11 @@ function Before({ bay, onClose }: Props) {
 function UnsignedLinks({ bay, list }: { bay: Bay; list: Bay["open"]["held"] }) {
   return (
     <div className={css.ticks}>
-      {list.map(({ group, bolts, noValue }) => (
+      {list.map(({ group, bolts, noValue, holds }) => (
         <Link key={group.id} className={css.link} to={`/jobs/${bay.view.job.id}/fit?group=${group.id}`}>
           Torque: {group.name}
           <small>
-            {noValue
+            {noValue && holds
               ? "no value yet: it must be signed with one"
               : `${bolts.length === 1 ? "bolt" : "bolts"} ${boltsText(bolts)} not signed`}
           </small>

@@ -101,7 +101,7 @@ function AtBolts({ run, alone }: { run: SignedRun; alone: boolean }) {
   };
   const told = figures
     .map((f) => [alone ? "" : `${f.bolts.length === 1 ? "bolt" : "bolts"} ${boltsText(f.bolts)}`, figureText(f)])
-    .map(([bolts, figure]) => [bolts, figure].filter(Boolean).join(" "))
+    .map(([bolts, figure]) => [bolts, figure].filter(Boolean).join(": "))
     .filter(Boolean)
     .join(", ");
   const outside = figures.find((f) => f.judged && f.judged.judgement !== "inside")?.judged;

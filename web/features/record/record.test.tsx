@@ -76,9 +76,9 @@ describe("the record of a job", () => {
     const at = rows.findIndex((r) => r.startsWith("Tail mount, 2 × M12, new bolts, thread locker medium"));
     expect(rows[at]).toContain("60.0 to 64.0 N m");
     // Each bolt with what is its own: the one that was overruled, and what the vehicle stood on then.
-    expect(rows[at]).toContain("100 %: bolt 1 62.0 N m, readE. Corrow, tool not named, 19 November 2026, on wheels");
+    expect(rows[at]).toContain("100 %: bolt 1: 62.0 N m, readE. Corrow, tool not named, 19 November 2026, on wheels");
     expect(rows[at + 1]).toContain(
-      "bolt 2 70.0 N m, read, outside 60.0 to 64.0 N m, before ride height: Jack under the hub",
+      "bolt 2: 70.0 N m, read, outside 60.0 to 64.0 N m, before ride height: Jack under the hub",
     );
     expect(rows[at + 1]).toContain("19 November 2026, on stands");
     expect(plainText(within(page).getByRole("row", { name: /^Brace/ }))).toContain("no specification");
@@ -90,7 +90,7 @@ describe("the record of a job", () => {
     // 62 N m = 45.7 lb ft: NIST SP 811.
     const row = plainText(within(page).getByRole("row", { name: /^Tail mount/ }));
     expect(row).toContain("44.3 to 47.2 lb ft");
-    expect(row).toContain("bolt 1 45.7 lb ft, read");
+    expect(row).toContain("bolt 1: 45.7 lb ft, read");
   });
 
   it("lists what went in with its price, what was found, and what was set", async () => {
