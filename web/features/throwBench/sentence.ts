@@ -65,11 +65,10 @@ export function benchSentence(input: SentenceInput): Piece[] {
   return basis ? [{ mark: basis === "claimed" ? "claimed" : "estimated", says: BASIS[basis] }, ...rest] : rest;
 }
 
-/** What has to be measured before this is advice; null where it is. */
+/** What has to be measured before this is advice; null where it is. A part that is chosen by its maker's figures says so. */
 function unsure({ basis, range }: SentenceInput): string | null {
   if (basis === "lever") return "Measure both levers before you decide.";
   if (basis === "travel") return "Tape the throw at the old lever, so that the travel is known.";
-  if (basis === "claimed") return "Measure the part when it is there.";
   if (range && range.low < 0 && range.high > 0)
     return "It may be shorter or longer: measure again what makes most of the doubt.";
   return null;
@@ -113,7 +112,7 @@ function judged(input: SentenceInput): Piece[] {
   } else {
     // Advice rests on what was measured: an estimate, or a result that may be the opposite, only says what it says.
     const advice = input.chosen ? "Chosen: " : unsure(input) ? "" : "Fit: ";
-    pieces.push({ strong: `${advice}${input.name}. ` });
+    pieces.push({ strong: `${advice}${advice ? input.name : capital(input.name)}. ` });
   }
   if (oldThrow !== null && own?.throwMm != null && reduction !== null) {
     const size = Math.abs(reduction).toFixed(0);
