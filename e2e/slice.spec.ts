@@ -106,7 +106,7 @@ test("from complaint to record: a new vehicle, by mouse", async ({ page }) => {
   expect(text).toContain("between 27.7 and 29.4 %");
   expect(text).toContain("The claim of 45 % was not met");
   expect(text).toContain("Slop gone.");
-  expect(text).toMatch(/1: 17\.5, 2: 17\.8/);
+  expect(text).toMatch(/bolt 1: 17\.5.N.m, bolt 2: 17\.8.N.m/);
   // What is printed leaves the program's own furniture away.
   await page.emulateMedia({ media: "print" });
   await expect(page.getByRole("navigation", { name: "Places" })).toBeHidden();
