@@ -195,6 +195,29 @@ describe("what two readings of one thing say", () => {
 });
 
 describe("what a reading can resolve", () => {
+  it("is what a person said of it before, unless it is typed otherwise now", () => {
+    const said = { typed: "0.5 mm", base: 0.5 };
+    const before = record("reading", {
+      jobId: PARENT,
+      quantity: "knobHeight",
+      phase: "before",
+      method: "tape",
+      values: [mm(300)],
+      resolution: said,
+    });
+    const after = (value: { typed: string; base: number }) =>
+      firstReading(
+        jobView({ reading: [before] }),
+        { quantity: "knobHeight", fromGear: "", toGear: "" },
+        "after",
+        value,
+        "metric",
+        null,
+      ).resolution;
+    expect(after(mm(290))).toEqual(said);
+    expect(after({ typed: "11 5/16 in", base: 287.3 })?.base).toBeCloseTo(25.4 / 16, 9);
+  });
+
   it.each<[string, "tape" | "calliper", "metric" | "inch", number]>([
     ["5 3/16 in", "tape", "metric", 25.4 / 16],
     ["5 1/4 in", "tape", "metric", 25.4 / 16],

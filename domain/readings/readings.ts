@@ -205,13 +205,17 @@ export const firstReading = (
   // The same instrument is taken afterwards as before.
   const twin = phase === "after" ? findReading(view.reading, m, "before") : undefined;
   const method = twin?.method ?? usualMethod(m.quantity);
+  const kind = quantityKinds[m.quantity];
+  const own = resolutionOf(value.typed, method, system, kind);
+  // What a person said of the first reading holds for the second, where it was typed to the same place.
+  const same = twin && resolutionOf(twin.values[0].typed, method, system, kind).base === own.base;
   return {
     jobId: view.job.id,
     ...m,
     phase,
     values: [value],
     method,
-    resolution: resolutionOf(value.typed, method, system, quantityKinds[m.quantity]),
+    resolution: (same ? twin.resolution : null) ?? own,
     takenBy,
     takenAt: new Date().toISOString(),
   };

@@ -27,6 +27,10 @@ describe("what a step does with the vehicle", () => {
     expect(momentOf(down, [])).toBe("down");
     expect(momentOf(down, ["onWheels"])).toBeNull();
     expect(momentOf(drive, ["onWheels"])).toBe("drive");
+    expect(momentOf(step("Drive before the trim goes on"), ["onWheels"])).toBe("drive");
+    expect(momentOf(step("Road test"), ["onWheels"])).toBe("drive");
+    expect(momentOf(step("Drive out the roll pin"), ["onStands"])).toBeNull();
+    expect(momentOf(step("Drive the pin in, flush"), ["onWheels"])).toBeNull();
     expect(momentOf(step("Pin driven out", { load: ["onStands"] }), ["onStands"])).toBeNull();
   });
   it("sets what it stands on, once it is done", () => {

@@ -5,7 +5,8 @@ import { progressOf } from "./progress";
 /** When bolts have to be signed: before it comes down on its wheels, or before it is driven. */
 export type Moment = "down" | "drive";
 
-const DRIVES = /^\s*(first |test )?drive\b/i;
+/** A drive of the vehicle, by what the step is called: pins are driven too, out and in. */
+const DRIVES = /^\s*((first|test) drive|drive (it|before|the (car|vehicle))|road test)\b/i;
 
 const RAISED: readonly LoadWord[] = ["onStands", "onLift"];
 const GROUND: readonly LoadWord[] = ["onWheels", "overPit"];
@@ -44,7 +45,7 @@ export interface Unsigned {
   noValue: boolean;
 }
 
-/** Whether the bolts were worked on: some step takes them out and was not done yet, then nothing of them is open. */
+/** Whether the bolts were worked on: where the steps that take them out were not done, nothing of them is open. */
 function isOut(group: TorqueGroup, steps: readonly Step[]): boolean {
   const free = steps.filter((s) => s.facts?.frees.some((f) => f.group === group.name));
   if (free.length) return free.some((s) => s.state === "done");

@@ -100,7 +100,10 @@ export function passesOf(group: Group): Pass[] {
   if (read.value.kind === "byHand") return [{ ...none, name: group.passes[0].name }, ...further];
   const { stages } = read.value;
   const bands = stages.map((s) => bandOf(s, group));
-  const { targetNm, limits } = bands[bands.length - 1];
+  const last = bands[bands.length - 1];
+  // A share is one of the specification; what a self-locking nut takes, it takes whole in every pass.
+  const { targetNm, limits } = bandOfStage(stages[stages.length - 1], part);
+  const more = group.prevailing?.base ?? 0;
   const toTorque =
     stages.length > 1
       ? [
@@ -111,10 +114,10 @@ export function passesOf(group: Group): Pass[] {
           if (p.pct === null) return p;
           const share = p.pct / 100;
           const by = share < 1 && limits.by === "document" ? "share" : limits.by;
-          const own = { minNm: limits.minNm * share, maxNm: limits.maxNm * share, by } as const;
-          return { ...p, targetNm: targetNm * share, limits: own };
+          const own = { minNm: limits.minNm * share + more, maxNm: limits.maxNm * share + more, by } as const;
+          return { ...p, targetNm: targetNm * share + more, limits: own };
         });
-  return [...toTorque, ...further, ...checkPass(group, { targetNm, limits })];
+  return [...toTorque, ...further, ...checkPass(group, last)];
 }
 
 /**

@@ -77,6 +77,19 @@ describe("limits", () => {
   });
 });
 
+describe("a self-locking nut", () => {
+  // Its own torque is felt at the wrench from the first turn on: it comes whole on top of each share.
+  it("adds what it takes to every pass and its limits", () => {
+    const g = group({ specTyped: "20-24 Nm", prevailing: { typed: "3 Nm", base: 3 } });
+    const [, sixty, full] = passesOf(g);
+    expect(sixty.targetNm).toBeCloseTo(0.6 * 22 + 3, 9);
+    expect(sixty.limits).toMatchObject({ minNm: expect.closeTo(15, 9), maxNm: expect.closeTo(17.4, 9), by: "share" });
+    expect(full).toMatchObject({ targetNm: 25, limits: { minNm: 23, maxNm: 27, by: "document" } });
+    const staged = passesOf(group({ specTyped: "10 then 20 Nm", prevailing: { typed: "3 Nm", base: 3 } }));
+    expect(staged.map((p) => p.targetNm)).toEqual([null, 13, 23]);
+  });
+});
+
 describe("two units of one torque", () => {
   const of = (typed: string) => {
     const read = readSpecText(typed);

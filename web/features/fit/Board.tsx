@@ -96,7 +96,9 @@ function BoardTop({ model, group }: { model: BoardModel; group: TorqueGroup }) {
         </h3>
         <p className={css.bigspec}>
           <SpecFigure group={group} />
-          {spec.kind === "torque" && <span className="n q">{units.other(spec.targetNm, "torque")}</span>}
+          {spec.kind === "torque" && (
+            <span className="n q">{units.other(spec.targetNm - (group.prevailing?.base ?? 0), "torque")}</span>
+          )}
         </p>
         <p className="lb">
           {[

@@ -37,7 +37,9 @@ export function CloseJob({ view, edit }: StageProps) {
   const close = (why: string): void => {
     setAsking(false);
     setReason("");
-    const closing = open.length ? { open: open.map(closingLine).slice(0, 20), reason: why, notDriven } : null;
+    const closing = open.length
+      ? { open: open.map(closingLine).slice(0, 20), reason: why, notDriven: held && notDriven }
+      : null;
     edit.update("job", job, { closedAt: new Date().toISOString(), stage: "prove", closing }, "Job closed");
   };
   if (job.closedAt) {
