@@ -377,6 +377,7 @@ export const routes = {
     query: z.strictObject({
       as: word(["pdf", "svg", "dxf"]).default("pdf"),
       name: text(60).default("lever"),
+      estimated: word(["yes", "no"]).default("no"),
       knobXMm: placeInAddress,
       knobZMm: placeInAddress,
       pinXMm: placeInAddress,

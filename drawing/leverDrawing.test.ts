@@ -5,6 +5,14 @@ import { leverDrawing } from ".";
 const lever = { name: "Made to measure, 33 %", knob: { xMm: 12, zMm: 205 }, pin: { xMm: 0, zMm: -84.2 } };
 const made = leverDrawing(lever);
 
+it("says on the drawing that its figures rest on a lever nobody measured", () => {
+  const words = "ESTIMATED FIGURES";
+  expect(made.svg()).not.toContain(words);
+  const estimated = leverDrawing({ ...lever, estimated: true });
+  expect(estimated.svg()).toContain(words);
+  expect(estimated.dxf()).toContain(words);
+});
+
 describe("the drawing of a lever for its maker", () => {
   it("DXF, by an independent reader: centres at full size, figures beside them", () => {
     const entities = new DxfParser().parseSync(made.dxf())?.entities ?? [];

@@ -7,6 +7,8 @@ import { fullSize } from "./pdf";
 /** A lever to be made: where knob and pin stand from the pivot, mm, x forward and z up. */
 export interface LeverToMake {
   name: string;
+  /** Its figures rest on a lever that nobody measured: the drawing says so. */
+  estimated?: boolean;
   knob: Point;
   pin: Point;
 }
@@ -81,7 +83,7 @@ interface Word {
 const STRAIGHT_MM = 0.05;
 
 /** The side view of a lever in millimetres: centres, their distances, and what its maker has to know. */
-export function leverModel({ name, knob, pin }: LeverToMake): makerjs.IModel {
+export function leverModel({ name, estimated, knob, pin }: LeverToMake): makerjs.IModel {
   const maker = drawingTools();
   const mm = (v: number): string => formatNumber(Math.abs(v), 1);
   const dimensions = [
@@ -124,6 +126,7 @@ export function leverModel({ name, knob, pin }: LeverToMake): makerjs.IModel {
   const notes = [
     `Measure this bar first: ${CALIBRATION_MM} mm`,
     `Lever: ${oneLine(name)}`,
+    ...(estimated ? ["ESTIMATED FIGURES: measure the old lever before this one is made."] : []),
     "Side view, full size, mm. Distances of centres only; front to the right.",
     "Whoever makes it chooses material and section and answers for its strength.",
     "A changed lever may need local approval.",

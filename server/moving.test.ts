@@ -36,6 +36,40 @@ describe("closing a job", () => {
   });
 });
 
+describe("a vehicle that is up", () => {
+  it("is not said to be down while a critical bolt of an open job is not signed; once it is, it may", async () => {
+    const { shed, jobId, vehicleId } = ids;
+    const say = (version: number, now: string[]): Promise<{ status: number; body: { error: object } }> =>
+      shed.change([
+        { op: "update", resource: "vehicle", id: vehicleId, version, data: { load: { now, at: CLOSED, by: null } } },
+      ]);
+    const groupId = await shed.add("torqueGroup", {
+      jobId,
+      name: "Prop shaft",
+      critical: "driveline",
+      count: 1,
+      specTyped: "22 Nm",
+      specSource: "p. 3",
+      specOrigin: "specified",
+      passes: [{ name: "100 %", pct: 100 }],
+    });
+    // Never said to be up: nothing comes down.
+    expect((await say(1, ["onWheels"])).status).toBe(200);
+    expect((await say(2, ["onStands"])).status).toBe(200);
+    const down = await say(3, ["onWheels"]);
+    expect(down.status).toBe(409);
+    expect(down.body.error).toMatchObject({
+      field: "operations[0].data.load.now",
+      message: expect.stringContaining("Prop shaft") as string,
+    });
+    expect((await say(3, [])).status).toBe(200);
+    expect((await say(4, ["onWheels"])).status).toBe(409);
+    const signed = { typed: "22 Nm", base: 22 };
+    await shed.add("signature", { jobId, groupId, bolt: 1, pass: "100 %", setTo: signed });
+    expect((await say(4, ["onWheels"])).status).toBe(200);
+  });
+});
+
 describe("a closed job", () => {
   beforeEach(async () => {
     await ids.shed.change([job(1, { closedAt: CLOSED })]);

@@ -42,6 +42,54 @@ describe("diagnose", () => {
     expect(ask(two).next[0].gainBits).toBeCloseTo(1 - (0.6 * h(0.75) + 0.4 * h(0.125)), 12);
   });
 
+  it("takes a limit that is exactly reached as reached", () => {
+    const seen = [{ id: "x", present: true }];
+    // .9 against .3 is three quarters; the sum of floats gives it or something just below.
+    for (const [a, b] of [
+      [0.9, 0.3],
+      [0.6, 0.2],
+      [0.3, 0.1],
+      [0.03, 0.01],
+    ]) {
+      const table = { A: { x: a }, B: { x: b } };
+      expect(ask({ ...two, table }, seen, { lead: 0.75 }).stopReason).toBe("lead");
+      const [gain] = ask({ ...two, table }, [], { minGainBits: 0 }).next;
+      expect(ask({ ...two, table }, [], { minGainBits: gain.gainBits * (1 + 1e-12) }).next).toHaveLength(1);
+    }
+    // A sign the leader shows at 0.1 at most and another at 0.7 at least is left unexplained.
+    const far = {
+      ...two,
+      faults: [
+        { id: "A", label: "A", prior: 0.95 },
+        { id: "B", label: "B", prior: 0.05 },
+      ],
+    };
+    const of = (shown: number, elsewhere: number) =>
+      ask({ ...far, table: { A: { x: shown }, B: { x: elsewhere } } }, seen).unexplained;
+    expect([of(0.1, 0.7), of(0.1 + 1e-12, 0.7 - 1e-12), of(0.11, 0.7), of(0.1, 0.69)]).toEqual([["x"], ["x"], [], []]);
+  });
+
+  it("leaves faults of equal chance in the order of the table, however their sums were formed", () => {
+    const rates = [0.1, 0.2, 0.3, 0.7, 0.6];
+    // Every fault has the same rates in another order: the products are equal, their floats are not.
+    const turned = rates.map((_, k) => rates.map((__, i) => rates[(i + k) % rates.length]));
+    const ids = rates.map((_, i) => `F${i}`);
+    const words5 = rates.map((_, i) => `o${i}`);
+    const tied: Knowledge = {
+      ...two,
+      faults: ids.map((id) => ({ id, label: id, prior: 0.2 })),
+      observations: words5.map((id) => ({ id, label: id, kind: "result", faultFree: "rarely" })),
+      tests: [],
+      table: Object.fromEntries(ids.map((id, k) => [id, Object.fromEntries(words5.map((o, i) => [o, turned[k][i]]))])),
+    };
+    const out = ask(
+      tied,
+      words5.map((id) => ({ id, present: true })),
+    );
+    expect(new Set(out.posterior.map((p) => p.p.toFixed(9)))).toEqual(new Set(["0.200000000"]));
+    expect(out.posterior.map((p) => p.fault)).toEqual(ids);
+  });
+
   it("reports moves that sum to the whole change of the leader's odds", () => {
     const seen: Observed[] = [
       { id: "leverMovesThrottle", present: true },

@@ -226,15 +226,38 @@ function bestOf(cells: readonly DesignCell[], pinBefore: number): DesignCell | n
     }, null);
 }
 
-/** What most often stands alone, or else at all, in the way of a row of cells. */
-export function hindrance(cells: readonly DesignCell[]): { limit: DesignBreak; obstacle: string | null } | null {
-  const fewest = Math.min(...cells.map((c) => c.breaks.length));
-  const nearest = cells.filter((c) => c.breaks.length === fewest);
-  const times = (b: DesignBreak): number => nearest.filter((c) => c.breaks.includes(b)).length;
-  const limit = [...designBreaks].sort((a, b) => times(b) - times(a))[0];
-  if (times(limit) === 0) return null;
-  const touching = nearest.find((c) => c.breaks.includes("minGapMm"));
-  return { limit, obstacle: limit === "minGapMm" ? (touching?.obstacle ?? null) : null };
+/** Limits that hold a design back, and what could be had without them. */
+export interface DesignBinding {
+  /** One; several only where no single one gives more by itself. */
+  limits: DesignBreak[];
+  /** Greatest reduction tried that passes with these lifted, percent. */
+  targetPct: number;
+  /** What it comes too near at that reduction. */
+  obstacle: string | null;
+}
+
+/**
+ * Which limits bind: those that give more than `mostPct` when they are lifted alone, the greatest gain first; where
+ * none does, the fewest that do together. A gear out of reach is no limit to lift, and is named only where there is
+ * nothing else. `mostPct` null: nothing passes.
+ */
+export function bindingLimits(cells: readonly DesignCell[], mostPct: number | null): DesignBinding[] {
+  const bySet = new Map<string, DesignCell>();
+  for (const c of cells) {
+    if (c.pass || (mostPct !== null && c.targetPct <= mostPct)) continue;
+    const known = bySet.get(c.breaks.join());
+    if (!known || c.targetPct > known.targetPct) bySet.set(c.breaks.join(), c);
+  }
+  const weight = (c: DesignCell): number => (c.breaks.includes("cannotReach") ? designBreaks.length : c.breaks.length);
+  const fewest = Math.min(...[...bySet.values()].map(weight));
+  return [...bySet.values()]
+    .filter((c) => weight(c) === fewest)
+    .sort((a, b) => b.targetPct - a.targetPct)
+    .map((c) => ({
+      limits: c.breaks,
+      targetPct: c.targetPct,
+      obstacle: c.breaks.includes("minGapMm") ? c.obstacle : null,
+    }));
 }
 
 const HINDERS: Record<DesignBreak, string> = {
@@ -254,16 +277,11 @@ function sentenceOf(rows: readonly DesignCell[][], most: DesignCell | null): str
   if (most && most.targetPct === wanted[0].targetPct) {
     return `${pct(most.targetPct)} shorter is possible, with the pin ${below(most.pinMm)} and the knob ${formatNumber(most.knobMm ?? 0, 0)} mm from it.`;
   }
-  const next = order.filter((r) => !most || r[0].targetPct > most.targetPct).at(-1) ?? wanted;
-  const why = hindrance(next);
-  const because = !why
-    ? ""
-    : why.obstacle
-      ? `: beyond that it comes too near ${why.obstacle}`
-      : `: beyond that ${HINDERS[why.limit]}`;
-  if (!most) {
-    const reason = why ? `: ${why.obstacle ? `it comes too near ${why.obstacle}` : HINDERS[why.limit]}` : "";
-    return `No lever tried here will do${reason}.`;
-  }
+  const [why] = bindingLimits(rows.flat(), most?.targetPct ?? null);
+  const reason = why?.limits.map((l) =>
+    l === "minGapMm" && why.obstacle ? `it comes too near ${why.obstacle}` : HINDERS[l],
+  );
+  if (!most) return `No lever tried here will do${reason ? `: ${reason.join(" and ")}` : ""}.`;
+  const because = reason ? `: beyond that ${reason.join(" and ")}` : "";
   return `${pct(wanted[0].targetPct)} shorter is not possible here. ${pct(most.targetPct)} is, with the pin ${below(most.pinMm)}${because}.`;
 }

@@ -25,5 +25,5 @@ export { byTravel, farEnd, gearTravel, isArm, pairOf, poseAt, poseAtAngle } from
 export type { Pair, Pose } from "./pose";
 export { keysOf, numberAt, sharedThrows, uncertainty } from "./uncertainty";
 export type { ClaimVerdict, Doubtful, UncertaintyAnswer, UncertaintyInput, UnsureMeasure } from "./uncertainty";
-export { design, designBreaks, designedLever, hindrance } from "./design";
+export { bindingLimits, design, designBreaks, designedLever, type DesignBinding } from "./design";
 export type { DesignAnswer, DesignBreak, DesignCell, DesignInput, DesignLimits } from "./design";

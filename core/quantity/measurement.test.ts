@@ -16,6 +16,17 @@ describe("measurement", () => {
     expect(many.dof).toBe(4);
   });
 
+  // Two readings 0.2 apart have a standard uncertainty of 0.1 exactly (GUM 4.2.3), so that 2 u is 0.2.
+  it("does not show a difference that equals its expanded uncertainty, whatever typed decimals are rounded to", () => {
+    for (let tenths = 20; tenths < 2000; tenths += 7) {
+      const before = { readings: [tenths / 10, (tenths + 2) / 10], resolution: 0 };
+      const verdict = (after: number) =>
+        measurement({ unit: "mm", before, after: { readings: [after / 10], resolution: 0 }, k: 2 }).change?.verdict;
+      expect([verdict(tenths - 1), verdict(tenths + 3)]).toEqual(["not shown", "not shown"]);
+      expect(verdict(tenths - 2)).toBe("shown");
+    }
+  });
+
   // JCGM 100:2008 (GUM) 4.4.3, table 1: twenty temperatures; mean 100.145, s = 1.489, u = 0.333 (from memory).
   it("gives the mean and standard uncertainty of the guide's own twenty readings", () => {
     const readings = [

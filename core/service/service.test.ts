@@ -33,6 +33,19 @@ describe("service", () => {
       overdue: false,
     });
   });
+  // Distances in tenths of a kilometre, so that the days are whole numbers in exact arithmetic.
+  it("does not lose a day of a whole number of days to the rounding of typed decimals", () => {
+    for (let tenths = 1; tenths <= 97; tenths += 3) {
+      for (const days of [1, 2, 7, 30, 49, 365]) {
+        const odometer = [
+          { date: "2025-01-01", km: 0 },
+          { date: "2025-01-11", km: tenths },
+        ];
+        const item = { name: "a", everyKm: (tenths * (10 + days)) / 10, lastKm: 0 };
+        expect(asked({ today: "2025-01-11", odometer, items: [item] }).items[0].daysLeft).toBe(days);
+      }
+    }
+  });
   it("takes the yearly figure where the readings give no rate, and says so", () => {
     const out = asked({ today: "2025-01-01", kmPerYear: 3652.5, items: [{ name: "a", everyKm: 100, lastKm: 0 }] });
     expect([out.source, out.kmPerDay, out.items[0].dateByKm]).toEqual(["yearly", 10, "2025-01-11"]);

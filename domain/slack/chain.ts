@@ -1,5 +1,6 @@
 import type { Job, Joint, JobView, NewFields, Setup, Sheet, Shop } from "../../contract";
 import { slack, type JointPlace, type PlayDirection, type SlackAnswer } from "../../core";
+import { throwOfOld, type ThrowFrom } from "../lever";
 import { findReading, mainPair, resultOf } from "../readings";
 
 export const PLACE_WORDS: Record<JointPlace, string> = {
@@ -101,6 +102,8 @@ export interface ChainContext {
   direction: PlayDirection;
   measuredMm: number | null;
   throwMm: number | null;
+  /** Where the throw is known from; null where it is not known. */
+  throwFrom: ThrowFrom | null;
   targetMm: number | null;
 }
 
@@ -109,14 +112,15 @@ export function contextOf(view: JobView, direction: PlayDirection, lever: Setup 
   const quantity = direction === "foreAft" ? ("freePlayForeAft" as const) : ("freePlayCross" as const);
   const play = findReading(view.reading, { quantity, fromGear: "", toGear: "" }, "before");
   const pair = mainPair(view.vehicle.gearbox);
-  const throwReading = findReading(view.reading, { quantity: "throw", fromGear: pair.from, toGear: pair.to }, "before");
-  const throwMm = throwReading ? resultOf(throwReading).mean : null;
+  const known = throwOfOld(view, pair);
+  const throwMm = known?.mm ?? null;
   return {
     joints: view.joint,
     lever,
     direction,
     measuredMm: play ? resultOf(play).mean : null,
     throwMm,
+    throwFrom: known?.from ?? null,
     targetMm: targetOf(view.job, throwMm),
   };
 }

@@ -110,7 +110,19 @@ describe("the target", () => {
     const gearbox = exampleGearbox("rod");
     const reading = throwOf34([100]);
     const view = jobView({ job: { slackTargetPct: 8 }, vehicle: { gearbox }, reading: [reading] });
-    expect(contextOf(view, "foreAft", null)).toMatchObject({ throwMm: 100, targetMm: 8 });
+    expect(contextOf(view, "foreAft", null)).toMatchObject({
+      throwMm: 100,
+      throwFrom: "tape",
+      targetMm: 8,
+    });
+    // Not taped yet: what the old lever's figures make, and whether anybody measured them.
+    const [lever] = exampleSetups("rod");
+    const setup = (origin: "measured" | "estimated") =>
+      record("setup", { jobId: PARENT, role: "old", name: "Old", lever: lever.lever, origin });
+    const untaped = (origin: "measured" | "estimated") =>
+      contextOf(jobView({ job: { slackTargetPct: 8 }, vehicle: { gearbox }, setup: [setup(origin)] }), "foreAft", null);
+    expect([untaped("measured").throwFrom, untaped("estimated").throwFrom]).toEqual(["computed", "typical"]);
+    expect(untaped("measured").targetMm).toBeCloseTo(0.08 * (untaped("measured").throwMm ?? NaN), 9);
   });
 });
 
@@ -132,6 +144,7 @@ describe("which joint's play decides what is bought", () => {
       direction: "foreAft" as const,
       measuredMm: null,
       throwMm: null,
+      throwFrom: null,
       targetMm,
     };
   };

@@ -1,4 +1,4 @@
-import type { JobView, LoadWord, Step, TorqueGroup } from "../../contract";
+import type { JobView, LoadWord, Step, TorqueGroup, VehicleLoad } from "../../contract";
 import { specOf } from "./passes";
 import { progressOf } from "./progress";
 
@@ -33,6 +33,11 @@ export function loadAfter(step: Pick<Step, "load">, now: readonly LoadWord[]): L
   const base: readonly LoadWord[] = [...RAISED, ...GROUND];
   const more = load.filter((w) => !now.includes(w) && !base.includes(w));
   return more.length ? [...now, ...more] : null;
+}
+
+/** Whether a change of the load state that a person says brings the vehicle down; what was never said was never up. */
+export function comesDown(was: Pick<VehicleLoad, "now" | "at">, next: readonly LoadWord[]): boolean {
+  return was.at !== null && momentOf({ text: "", load: [...next] }, was.now) === "down";
 }
 
 /** A group of bolts that is not signed through, and which of them are not. */

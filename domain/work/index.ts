@@ -1,5 +1,6 @@
 export { beginBy, beginByAll, templateChanges, NO_FACTS, templateOf, UNSAID_MIN, type Beginning } from "./begin";
 export { doneOperations, isFree, openAtStep, type StepOpen } from "./doing";
+export { loadOperations, unsignedAtLoad, withLoad } from "./loadByHand";
 export {
   leftOpen,
   markOf,

@@ -1,3 +1,4 @@
+import { isGuessed } from "../../domain";
 import { leverDrawing } from "../../drawing";
 import type { Records } from "./contents";
 
@@ -16,7 +17,7 @@ const plain = (text: string): string =>
 export function drawingsOf(records: Records): [name: string, bytes: Buffer][] {
   const jobs = new Map((records.job ?? []).map((j) => [j.id, j.number]));
   return (records.setup ?? []).slice(0, MOST_DRAWN).flatMap((s, i): [string, Buffer][] => {
-    const made = leverDrawing({ name: s.name, knob: s.lever.knob, pin: s.lever.pin });
+    const made = leverDrawing({ name: s.name, estimated: isGuessed(s), knob: s.lever.knob, pin: s.lever.pin });
     const name = `drawings/job-${jobs.get(s.jobId) ?? "none"}-${i + 1}-${plain(s.name)}`;
     return [
       [`${name}.svg`, Buffer.from(made.svg())],

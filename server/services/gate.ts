@@ -6,6 +6,7 @@ import {
   underPath,
   type Fields,
   type LoadWord,
+  type VehicleLoad,
   type RecordOf,
   type ResourceName,
   type Signature,
@@ -13,11 +14,13 @@ import {
 import {
   brokenRule,
   closingLine,
+  comesDown,
   heldAt,
   mustNotBeDriven,
   openAtClosing,
   ruleRefusal,
   strandedSignatures,
+  unsignedAt,
   type Neighbours,
 } from "../../domain";
 import { find, findById, tables, type Row } from "../db";
@@ -192,6 +195,25 @@ async function checkHeld(
   refuse("conflict", `${path}.state`, "done", "this step open until its critical bolts are signed", message);
 }
 
+/** A vehicle that a person says is down again: the critical bolts of its open jobs hold it as they hold the step. */
+async function checkLoad(
+  manager: EntityManager,
+  id: string,
+  before: Row | null,
+  fields: Row,
+  path: string,
+): Promise<void> {
+  const next = fields.load as VehicleLoad;
+  if (!before || before.deletedAt || !comesDown(before.load as VehicleLoad, next.now)) return;
+  const jobs = await find(manager, "job", { where: { vehicleId: id, deletedAt: IsNull(), closedAt: IsNull() } });
+  for (const { id: jobId, number } of jobs) {
+    const held = unsignedAt(await readJob(manager, jobId), "down").filter((u) => u.holds);
+    if (!held.length) continue;
+    const message = `not signed yet in job ${number}: ${held.map((u) => u.group.name).join(", ")}`;
+    refuse("conflict", `${path}.load.now`, next.now, "stands or a lift until its critical bolts are signed", message);
+  }
+}
+
 /** The records that the rules of a kind of record read beside it. */
 async function neighboursOf(manager: EntityManager, resource: ResourceName, fields: Row): Promise<Neighbours> {
   const near: Neighbours = { group: null, vehicle: null, people: [] };
@@ -226,6 +248,7 @@ export async function passGate(
   await checkStays(manager, was, fields, path);
   checkFiles(resource, known, fields, files, path);
   if (resource === "job") await checkClosing(manager, id, was, fields, path);
+  if (resource === "vehicle") await checkLoad(manager, id, was, fields, path);
   if (resource === "step") await checkHeld(manager, id, was, fields, path);
   const near = await neighboursOf(manager, resource, fields);
   const offence = brokenRule(resource, id, fields as Fields<ResourceName>, near);

@@ -1,7 +1,7 @@
 import { expose, transfer } from "comlink";
-import { askDesign, askGatedLinkage, askLearn, askPlan, askShims, type Refusal } from "../../contract";
+import { askGatedLinkage, askLearn, askPlan, askShims, type Refusal } from "../../contract";
 import { wavBytes } from "../../core";
-import { audit } from "../../domain";
+import { answerWish, audit } from "../../domain";
 import type { Background, TaskName, Tasks } from "./protocol";
 import { spectrumOf } from "./spectrumOf";
 
@@ -18,7 +18,7 @@ const works: { [N in TaskName]: Work<N> } = {
   gatedLinkage: askGatedLinkage,
   plan: askPlan,
   learn: askLearn,
-  design: askDesign,
+  wish: ({ map, wish }, tell) => answerWish(map, wish, tell),
   audit,
   spectrum: async (asked, tell) => {
     const out = await spectrumOf(asked, tell);

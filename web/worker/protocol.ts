@@ -1,8 +1,7 @@
 import type { Refusal } from "../../contract";
-import type { AuditFinding, AuditInput } from "../../domain";
+import type { AuditFinding, AuditInput, Wish, WishAnswer } from "../../domain";
 import type {
   GatedAnswer,
-  DesignAnswer,
   DesignInput,
   LearnAnswer,
   LearnInput,
@@ -38,7 +37,7 @@ export interface Tasks {
   gatedLinkage: { asked: unknown; answer: GatedAnswer };
   plan: { asked: PlanInput; answer: PlanAnswer };
   learn: { asked: LearnInput; answer: LearnAnswer };
-  design: { asked: DesignInput; answer: DesignAnswer };
+  wish: { asked: { map: DesignInput; wish: Wish }; answer: WishAnswer };
   audit: { asked: AuditInput; answer: AuditFinding[] };
   spectrum: { asked: SpectrumRequest; answer: SpectrumDrawn };
   /** A WAV file of samples that were recorded in the page. */

@@ -5,6 +5,7 @@ import { boltsText } from "../../../domain";
 import { LOAD_NAMES } from "../../format/words";
 import { useKeptDraft } from "../../ui/useDraft";
 import { Press } from "../../ui/Press";
+import { AskDown, useLoadByHand } from "../../pieces/job/LoadByHand";
 import { TickKey } from "./TickKey";
 import { StepLinks } from "./StepLinks";
 import type { Bay } from "./useBay";
@@ -245,20 +246,12 @@ function WhatIsLeft({ bay, onClose }: Props) {
 
 function Load({ bay }: Props) {
   const { now } = bay.view.vehicle.load;
+  const hand = useLoadByHand(bay.view, bay.edit);
+  if (hand.asked) return <AskDown view={bay.view} hand={hand} />;
   return (
     <div className={css.ticks}>
       {loadWords.map((w) => (
-        <Toggle
-          key={w}
-          on={now.includes(w)}
-          label={LOAD_NAMES[w]}
-          onChange={(on) => {
-            // On wheels and on stands are not true at once.
-            const against =
-              w === "onWheels" ? ["onStands", "onLift"] : w === "onStands" || w === "onLift" ? ["onWheels"] : [];
-            bay.setLoad(on ? [...now.filter((x) => !against.includes(x)), w] : now.filter((x) => x !== w));
-          }}
-        />
+        <Toggle key={w} on={now.includes(w)} label={LOAD_NAMES[w]} onChange={() => hand.toggle(w)} />
       ))}
     </div>
   );

@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import { useSearchParams } from "react-router";
-import type { JobView, LoadWord, Operation, Step, TickWord } from "../../../contract";
+import type { JobView, Operation, Step, TickWord } from "../../../contract";
 import {
   doneOperations,
   leftOpen,
@@ -128,15 +128,6 @@ export function useBay(view: JobView, edit: Editor) {
         : []),
     ]);
   };
-  const setLoad = (now: LoadWord[]): void => {
-    const { vehicle } = view;
-    edit.update(
-      "vehicle",
-      vehicle,
-      { load: { now, at: new Date().toISOString(), by: me?.id ?? null } },
-      "Load state of the vehicle",
-    );
-  };
   /** Tools are counted: none of those used so far is in the vehicle any more. */
   const countTools = (): void => {
     if (!step) return;
@@ -168,7 +159,6 @@ export function useBay(view: JobView, edit: Editor) {
     skip,
     insert,
     found,
-    setLoad,
     countTools,
   };
 }

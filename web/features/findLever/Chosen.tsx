@@ -1,7 +1,7 @@
 import { Button } from "antd";
 import { addressOf } from "../../../contract";
 import { formatNumber, type DesignCell, type Gearbox, type LeverGeometry } from "../../../core";
-import { onSpacer, type BenchSetup, type Surroundings, type Wish } from "../../../domain";
+import { isGuessed, onSpacer, type BenchSetup, type Surroundings, type Wish } from "../../../domain";
 import { useUnits } from "../../format/units";
 import { Figure } from "../../ui/marks";
 import { NumberField } from "../../ui/NumberField";
@@ -67,6 +67,7 @@ export function Chosen({
           {
             as,
             name: name.slice(0, 60),
+            ...(isGuessed(old) && { estimated: "yes" as const }),
             knobXMm: hundredths(lever.knob.xMm),
             knobZMm: hundredths(lever.knob.zMm),
             pinXMm: hundredths(lever.pin.xMm),
@@ -77,7 +78,7 @@ export function Chosen({
   return (
     <>
       <h2 className="hd2">
-        {formatNumber(cell.targetPct, 0)}
+        {formatNumber(cell.targetPct, Number.isInteger(cell.targetPct) ? 0 : 1)}
         {"\u202f% shorter "}
         <span className={cell.pass ? "mos" : css.closed}>
           {cell.pass ? "passes" : cell.breaks.map((b) => REGION[b]).join(", ")}

@@ -3,7 +3,6 @@ import { useMemo, useState } from "react";
 import { designedLever, formatNumber, type DesignCell, type LeverGeometry } from "../../../core";
 import { boundsOf, designInput } from "../../../contract";
 import {
-  answerOf,
   DEFAULT_LIMITS,
   mapInput,
   isKnown,
@@ -12,6 +11,9 @@ import {
   nextPosition,
   onMarket,
   solveBench,
+  isGuessed,
+  mainPair,
+  throwOfOld,
   USUAL_WISH,
   type BenchSetup,
   type OnMarket,
@@ -20,6 +22,7 @@ import {
 import type { StageProps } from "../../data/stage";
 import { useUnits } from "../../format/units";
 import { Answer } from "../../ui/Answer";
+import { OriginMark } from "../../ui/marks";
 import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { Empty, TourLink } from "../../ui/states";
@@ -42,10 +45,10 @@ export function FindLever({ view, edit, tabs }: StageProps & { tabs: React.React
   const wish: Wish = job.wish ?? USUAL_WISH;
   const setWish = (next: Wish): void => edit.update("job", job, { wish: next }, "Wish for the lever");
   const asked = useMemo(
-    () => (gearbox && old ? mapInput(gearbox, old, surroundings, wish) : null),
+    () => (gearbox && old ? { map: mapInput(gearbox, old, surroundings, wish), wish } : null),
     [gearbox, old, surroundings, wish],
   );
-  const task = useTask("design", asked);
+  const task = useTask("wish", asked);
   const [picked, setPicked] = useState<{ pinMm: number; targetPct: number } | null>(null);
   const [spacerMm, setSpacerMm] = useState(0);
   const listed = useKits();
@@ -56,8 +59,8 @@ export function FindLever({ view, edit, tabs }: StageProps & { tabs: React.React
     [gearbox, old, kits, wish, surroundings],
   );
   const nearest = nearestKit(market, wish.reductionPct);
-  const answer = task.last;
-  const said = useMemo(() => answer && answerOf(answer, wish), [answer, wish]);
+  const said = task.last;
+  const answer = said?.map;
   const chosen: DesignCell | null =
     (picked && answer?.cells.find((c) => c.pinMm === picked.pinMm && c.targetPct === picked.targetPct)) ??
     said?.best ??
@@ -97,8 +100,10 @@ export function FindLever({ view, edit, tabs }: StageProps & { tabs: React.React
         ],
   );
   const lever: LeverGeometry | null =
-    asked && chosen?.scale != null ? designedLever(asked, chosen.pinMm, chosen.scale) : null;
-  const name = chosen ? `Made to measure, ${formatNumber(chosen.targetPct, 0)} %` : "";
+    asked && chosen?.scale != null ? designedLever(asked.map, chosen.pinMm, chosen.scale) : null;
+  const name = chosen
+    ? `Made to measure, ${formatNumber(chosen.targetPct, Number.isInteger(chosen.targetPct) ? 0 : 1)} %`
+    : "";
   const use = (): void => {
     if (!lever) return;
     edit.create(
@@ -128,6 +133,7 @@ export function FindLever({ view, edit, tabs }: StageProps & { tabs: React.React
   };
   const limit = <K extends keyof Wish["limits"]>(key: K, value: number): void =>
     setWish({ ...wish, limits: { ...wish.limits, [key]: value } });
+  const known = throwOfOld(view, mainPair(gearbox));
   const sentence = said && wishSentence(wish.reductionPct, said, units);
   const made = { gearbox, old, surroundings, spacerMm };
   return (
@@ -144,7 +150,19 @@ export function FindLever({ view, edit, tabs }: StageProps & { tabs: React.React
       >
         {sentence ? (
           <>
+            {isGuessed(old) && (
+              <>
+                <OriginMark origin="estimated" size={16} /> Estimated: the old lever is not measured.{" "}
+              </>
+            )}
             <b>{sentence.lead}</b> {sentence.rest}
+            {known?.conflict && (
+              <>
+                {" "}
+                The throw was taped at {units.show(known.conflict.tapedMm, "length")} and the old lever’s figures make{" "}
+                {units.show(known.conflict.calculatedMm, "length")}: measure the lever again before one is made.
+              </>
+            )}
           </>
         ) : (
           <b>{task.result.state === "refused" ? "The map could not be calculated." : "Trying levers…"}</b>

@@ -1,7 +1,8 @@
 import type { DesignBreak, DesignCell } from "../../../core";
-import type { WishAnswer } from "../../../domain";
+import type { Binding, WishAnswer } from "../../../domain";
 import type { useUnits } from "../../format/units";
 import { formatNumber } from "../../../core";
+import { enumerate } from "../../format/grammar";
 
 type Units = ReturnType<typeof useUnits>;
 
@@ -28,10 +29,23 @@ const REASON: Record<DesignBreak, (obstacle: string | null) => string> = {
   knobRange: () => "the lever is longer or shorter than its limits",
 };
 
+/** What is had once limits are lifted: "without the prop shaft in the way 36.2 %". */
+const LIFTED: Record<DesignBreak, (obstacle: string | null) => string> = {
+  cannotReach: () => "every gear in reach",
+  minGapMm: (o) => (o ? `the ${o} out of the way` : "more room"),
+  maxEffortFactor: () => "more effort allowed",
+  minThrowMm: () => "a shorter throw allowed",
+  maxKnobShiftMm: () => "the knob allowed farther up or down",
+  knobRange: () => "a longer or shorter lever allowed",
+};
+
+const liftedText = ({ limits, obstacle, targetPct }: Binding): string =>
+  `with ${limits.map((l) => LIFTED[l](obstacle)).join(" and ")} it is ${pct(targetPct)}`;
+
 /** The answer to a wish: what it takes, or what is possible and what stands in the way. */
 export function wishSentence(
   wishPct: number,
-  { best, most, hinders }: WishAnswer,
+  { best, most, binds }: WishAnswer,
   units: Units,
 ): { lead: string; rest: string } {
   if (best) {
@@ -43,11 +57,14 @@ export function wishSentence(
         : `the knob ${units.show(Math.abs(up), "length")} ${up > 0 ? "higher" : "lower"}`;
     return { lead: `${pct(wishPct)} shorter is possible:`, rest: `${below(best.pinMm, units)}, ${knob}${effort}.` };
   }
-  const why = hinders ? `: ${REASON[hinders.limit](hinders.obstacle)}` : "";
-  if (!most) return { lead: "No lever tried here will do", rest: `${why || ""}.`.replace(/^: /, "because ") };
+  const [first] = binds;
+  const why = first ? first.limits.map((l) => REASON[l](first.obstacle)).join(" and ") : "";
+  if (!most) return { lead: "No lever tried here will do", rest: why ? `because ${why}.` : "." };
+  const lifted = binds.filter((b) => !b.limits.includes("cannotReach")).map(liftedText);
+  const more = lifted.length ? ` ${enumerate(lifted, "or").replace(/^w/, "W")}.` : "";
   return {
-    lead: `${pct(wishPct)} is not possible here${why}.`,
-    rest: `${pct(most.targetPct)} is, with ${below(most.pinMm, units)}${most.effortFactor === null ? "" : ` and ${formatNumber(most.effortFactor, 2)} times the effort`}.`,
+    lead: `${pct(wishPct)} is not possible here${why && `: ${why}`}.`,
+    rest: `${pct(most.targetPct)} is, with ${below(most.pinMm, units)}${most.effortFactor === null ? "" : ` and ${formatNumber(most.effortFactor, 2)} times the effort`}.${more}`,
   };
 }
 

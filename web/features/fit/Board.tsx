@@ -9,6 +9,7 @@ import type { StageProps } from "../../data/stage";
 import { forgetDraft } from "../../ui/useDraft";
 import { usePeople } from "../../data/useJobView";
 import { SpecFigure } from "../../pieces/torque/SpecFigure";
+import { AskDown, useLoadByHand } from "../../pieces/job/LoadByHand";
 import { BoltPattern } from "../../pieces/torque/BoltPattern";
 import { OutsideDialog } from "./OutsideDialog";
 import { ReadingPad } from "./ReadingPad";
@@ -167,8 +168,10 @@ function AskReuse({ group, edit }: { group: TorqueGroup; edit: StageProps["edit"
 }
 
 function RideHeightGate({ model, view, edit, group }: StageProps & { model: BoardModel; group: TorqueGroup }) {
-  const { gate, load, overrule, setOverrule, me } = model;
+  const { gate, load, overrule, setOverrule } = model;
+  const hand = useLoadByHand(view, edit);
   if (!gate) return null;
+  if (hand.asked) return <AskDown view={view} hand={hand} />;
   return (
     <div className="gate" role="alert">
       <svg
@@ -188,18 +191,7 @@ function RideHeightGate({ model, view, edit, group }: StageProps & { model: Boar
         {GATE_TEXT[gate]} {load.length > 0 && `Now: ${loadText(load).toLowerCase()}.`}
         {overrule.reason && <> Overruled: {overrule.reason}</>}
       </p>
-      <Button
-        onClick={() =>
-          edit.update(
-            "vehicle",
-            view.vehicle,
-            { load: { now: ["onWheels"], at: new Date().toISOString(), by: me?.id ?? null } },
-            "On wheels",
-          )
-        }
-      >
-        Now on wheels
-      </Button>
+      <Button onClick={() => hand.say(["onWheels"])}>Now on wheels</Button>
       <Button onClick={() => setOverrule({ ...overrule, open: true })}>Overrule, say why</Button>
     </div>
   );

@@ -97,7 +97,7 @@ describe("the torque board", () => {
     await user.click(sign);
     expect(edit.create.mock.calls[0][1]).toMatchObject({ overruleReason: "Jack under the hub", load: ["onStands"] });
     await user.click(screen.getByRole("button", { name: "Now on wheels" }));
-    expect(edit.update.mock.lastCall?.[2]).toMatchObject({ load: { now: ["onWheels"] } });
+    expect(edit.all.mock.lastCall?.[1].at(-1)).toMatchObject({ data: { load: { now: ["onWheels"] } } });
   });
 
   it("stops a reading outside its limits and asks what was done", async () => {

@@ -1,9 +1,10 @@
 import { Modal } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
-import { loadWords, type JobView, type LoadWord } from "../../../contract";
+import { loadWords, type JobView } from "../../../contract";
 import { formatNumber } from "../../../core";
 import type { Editor } from "../../data/saving";
+import { AskDown, useLoadByHand } from "../../pieces/job/LoadByHand";
 import { UndoKeys } from "../../pieces/job/UndoKeys";
 import { SavedState } from "../../pieces/saving/SavingTrouble";
 import { DRIVEN_NAMES, LOAD_NAMES, loadText, SHIFTER_NAMES, timeText, vehicleTitle, dayText } from "../../format/words";
@@ -17,15 +18,12 @@ import css from "./job.module.css";
 export function LoadStateKey({ view, edit }: { view: JobView; edit: Editor }) {
   const { vehicle } = view;
   const { load } = vehicle;
-  const { initialsOf, me } = usePeople();
+  const { initialsOf } = usePeople();
+  const hand = useLoadByHand(view, edit);
   const [open, setOpen] = useState(false);
   const today = load.at !== null && new Date(load.at).toDateString() === new Date().toDateString();
   const since = load.at && load.now.length ? `since ${today ? timeText(load.at) : dayText(load.at)}` : "";
   const says = [since, initialsOf(load.by)].filter(Boolean).join(", ");
-  const toggle = (word: LoadWord): void => {
-    const now = load.now.includes(word) ? load.now.filter((l) => l !== word) : [...load.now, word];
-    edit.update("vehicle", vehicle, { load: { now, at: new Date().toISOString(), by: me?.id ?? null } }, loadText(now));
-  };
   return (
     <>
       <Press className={css.loadstate} aria-haspopup="dialog" onClick={() => setOpen(true)}>
@@ -37,15 +35,19 @@ export function LoadStateKey({ view, edit }: { view: JobView; edit: Editor }) {
       </Press>
       <Modal
         open={open}
-        onCancel={() => setOpen(false)}
+        onCancel={() => {
+          hand.leave();
+          setOpen(false);
+        }}
         footer={null}
         title={`What is ${vehicle.tag} on now?`}
         width={460}
       >
         <p className="lb">Tap all that are true. Ride height counts on wheels or over a pit, with no stands.</p>
+        <AskDown view={view} hand={hand} />
         <div className={css.loads}>
           {loadWords.map((l) => (
-            <Press key={l} aria-pressed={load.now.includes(l)} onClick={() => toggle(l)}>
+            <Press key={l} aria-pressed={load.now.includes(l)} onClick={() => hand.toggle(l)}>
               <LoadPictogram load={[l]} size={44} />
               {LOAD_NAMES[l]}
             </Press>

@@ -76,7 +76,7 @@ describe("a job's head", () => {
     const { user, unmount } = show(<JobHead view={view} edit={edit} scope="job:x" />);
     await user.click(screen.getByRole("button", { name: /^On stands/ }));
     await user.click(await screen.findByRole("button", { name: "Gearbox supported" }));
-    const [resource, , data, words] = edit.update.mock.calls[0];
+    const [words, [{ resource, data }]] = edit.all.mock.calls[0];
     expect([resource, data.load.now, words]).toEqual([
       "vehicle",
       ["onStands", "gearboxSupported"],
@@ -84,7 +84,7 @@ describe("a job's head", () => {
     ]);
     expect(Date.parse(data.load.at)).toBeGreaterThan(Date.now() - 60_000);
     await user.click(screen.getByRole("button", { name: "On stands", pressed: true }));
-    expect(edit.update.mock.calls[1][2].load.now).toEqual([]);
+    expect(edit.all.mock.calls[1][1][0].data.load.now).toEqual([]);
     unmount();
     show(<JobHead view={jobView()} edit={edit} scope="job:x" />);
     expect(screen.getByRole("button", { name: /^Load state not said/ })).toBeTruthy();

@@ -9,7 +9,7 @@ import { NumberField } from "../../ui/NumberField";
 import { QuantityField } from "../../ui/QuantityField";
 import { Empty, TourLink } from "../../ui/states";
 import type { StageProps } from "../../data/stage";
-import { namesOf, nextPosition, DIRECTION_WORDS, triedSum, whatDecides } from "../../../domain";
+import { namesOf, nextPosition, DIRECTION_WORDS, triedSum, whatDecides, type ThrowFrom } from "../../../domain";
 import { AddLine } from "../../ui/AddLine";
 import { ChainBars } from "./ChainBars";
 import { ChainSentence } from "./ChainSentence";
@@ -256,11 +256,19 @@ function MeasureFirst({ model }: { model: SlackModel }) {
   );
 }
 
+/** Where the throw comes from that a target is a part of; what was taped needs no word. */
+const THROW_FROM: Record<ThrowFrom, string> = {
+  tape: "",
+  computed: ", calculated from the lever",
+  typical: ", estimated: measure it",
+};
+
 function WhatItCosts({ model }: { model: SlackModel }) {
   const { view, edit, context, planned, currency } = model;
   const { commit } = model;
   const units = useUnits();
   const plan = planned.cheapest;
+  const throwWords = context.throwFrom === null ? "" : THROW_FROM[context.throwFrom];
   return (
     <section className="sect">
       <h2 className="hd2">Price against play left</h2>
@@ -298,8 +306,8 @@ function WhatItCosts({ model }: { model: SlackModel }) {
           {context.throwMm === null
             ? view.job.slackTargetPct !== null && "measure the throw first"
             : view.job.slackTarget
-              ? `${formatNumber((100 * view.job.slackTarget.base) / context.throwMm, 1)} % of the throw`
-              : context.targetMm !== null && `${units.show(context.targetMm, "length")} at the knob`}
+              ? `${formatNumber((100 * view.job.slackTarget.base) / context.throwMm, 1)} % of the throw${throwWords}`
+              : context.targetMm !== null && `${units.show(context.targetMm, "length")} at the knob${throwWords}`}
         </span>
       </div>
       {planned.plans.length > 1 ? (

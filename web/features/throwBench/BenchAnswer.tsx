@@ -4,7 +4,8 @@ import { refusalText } from "../../format/fieldLabels";
 import { uncapital } from "../../format/grammar";
 import { useUnits } from "../../format/units";
 import { Answer } from "../../ui/Answer";
-import { basisOf, conflictOf } from "./basis";
+import { isGuessed, knownThrow } from "../../../domain";
+import { basisOf } from "./basis";
 import { FitKey } from "./FitKey";
 import { Pieces } from "./Pieces";
 import { benchSentence, notchWords } from "./sentence";
@@ -20,7 +21,9 @@ export function BenchAnswer({ model }: { model: BenchModel }) {
   const { pair } = shown;
   const taped = props.taped?.(pair.from, pair.to) ?? null;
   const oldThrow = oldLever?.throws.find((t) => t.from === pair.from && t.to === pair.to)?.throwMm ?? null;
-  const conflict = conflictOf(old, oldThrow, taped);
+  const known = knownThrow(old, oldThrow, taped);
+  // Where the lever's figures are estimates anyway, the tape is taken and nothing has to be put right first.
+  const conflict = (!isGuessed(old) && known?.conflict) || null;
   // A lever that is dragged for the first time has figures from that moment on.
   const inHand =
     candidate?.origin === "missing" && draft?.id === candidate.id
@@ -47,6 +50,7 @@ export function BenchAnswer({ model }: { model: BenchModel }) {
     range: draft || (notch && atShown) ? null : (model.sure?.answer.reductionPct ?? null),
     basis: basisOf(gearbox, old, inHand, taped),
     conflict,
+    taped: isGuessed(old) && known?.conflict ? known.conflict.tapedMm : null,
   });
   return (
     <Answer acts={<BenchActs model={model} />}>

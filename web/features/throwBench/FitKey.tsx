@@ -6,6 +6,8 @@ import { useKeptDraft } from "../../ui/useDraft";
 /** What speaks against the lever that is shown, asked for at the moment it matters. */
 export interface Against {
   doubtful: boolean;
+  /** Its figures are nobody's measures: that speaks neither for nor against it, and is asked all the same. */
+  unmeasured?: boolean;
   doubts: () => readonly string[];
 }
 
@@ -16,6 +18,7 @@ export function FitKey({
   small,
   disabled,
   doubtful,
+  unmeasured,
   doubts,
   onFit,
 }: {
@@ -39,13 +42,13 @@ export function FitKey({
         type={doubtful || small ? "default" : "primary"}
         size={small ? "small" : undefined}
         disabled={disabled}
-        onClick={() => (doubtful ? setAgainst(doubts()) : onFit(""))}
+        onClick={() => (doubtful || unmeasured ? setAgainst(doubts()) : onFit(""))}
       >
         {doubtful ? `${label} all the same` : label}
       </Button>
       <Modal
         open={against !== null}
-        title={`${label} all the same?`}
+        title={doubtful ? `${label} all the same?` : `${label} without measuring it?`}
         footer={null}
         width={520}
         onCancel={() => setAgainst(null)}

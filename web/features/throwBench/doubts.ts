@@ -1,4 +1,5 @@
 import type { LeverAnswer, NotchBreak, SetupAnswer, SweepGap } from "../../../core";
+import type { BenchSetup } from "../../../domain";
 import { gearWord } from "../../format/words";
 
 export interface DoubtInput {
@@ -49,6 +50,18 @@ function turnedOver(lever: LeverAnswer, old: LeverAnswer | null): string | null 
     if (g.reached && was?.reached && g.leverDeg * was.leverDeg < -1e-6) return g.gear;
   }
   return null;
+}
+
+/** What a lever has that nobody measured; null where somebody did, or where its maker says its figures. */
+export function unmeasuredText({ origin, name }: Pick<BenchSetup, "origin" | "name">): string | null {
+  switch (origin) {
+    case "missing":
+      return `nobody has measured ${name}, and it has no figures of its own yet`;
+    case "estimated":
+      return `nobody has measured ${name}: its figures are an estimate`;
+    default:
+      return null;
+  }
 }
 
 /** What a broken limit of the list of notches comes to; the others are told with their figures. */

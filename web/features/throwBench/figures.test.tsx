@@ -13,6 +13,7 @@ import {
 } from "../../../domain";
 import { FOUR_GEARS, onBench, straightLever, throwOf34 } from "../../../tests/domain/records";
 import { plainText, show } from "../../../tests/web/show";
+import { unmeasuredText } from "./doubts";
 import { FitKey } from "./FitKey";
 import { GearPad, seatsOf } from "./GearPad";
 import { HowSure } from "./HowSure";
@@ -286,5 +287,25 @@ describe("the key that decides", () => {
     await user.click(done);
     expect(onFit).toHaveBeenLastCalledWith("tube is moved");
     expect(onFit).toHaveBeenCalledTimes(2);
+  });
+
+  it("asks before a lever is fitted that nobody measured, though nothing speaks against it", async () => {
+    const onFit = vi.fn();
+    const says = unmeasuredText({ origin: "estimated", name: "Lever 2" }) ?? "";
+    const { user } = show(
+      <FitKey name="b" label="Fit it" doubtful={false} unmeasured doubts={() => [says]} onFit={onFit} />,
+    );
+    await user.click(screen.getByRole("button", { name: "Fit it" }));
+    const dialog = within(await screen.findByRole("dialog", { name: "Fit it without measuring it?" }));
+    expect(dialog.getByText("Nobody has measured Lever 2: its figures are an estimate.")).toBeTruthy();
+    expect(onFit).not.toHaveBeenCalled();
+    await user.type(dialog.getByLabelText("Why it is fitted all the same"), "ordered, it comes on Friday");
+    await user.click(dialog.getByRole("button", { name: "Fit it for this reason" }));
+    expect(onFit).toHaveBeenCalledWith("ordered, it comes on Friday");
+    expect(
+      ["measured", "calculated", "claimed", "specified"].map((o) =>
+        unmeasuredText({ origin: o as "measured", name: "A" }),
+      ),
+    ).toEqual([null, null, null, null]);
   });
 });

@@ -25,6 +25,8 @@ export interface SentenceInput {
   range?: { low: number; high: number } | null;
   /** What of it nobody measured; null where everything was. */
   basis?: Basis | null;
+  /** The tape's throw of an old lever that is only estimated, mm: it is taken in place of what the estimate makes. */
+  taped?: number | null;
   /** A taped throw of the old lever that its figures contradict. */
   conflict?: TapeConflict | null;
 }
@@ -77,13 +79,18 @@ function unsure({ basis, range }: SentenceInput): string | null {
 function judged(input: SentenceInput): Piece[] {
   const { candidate, pair, length, unit } = input;
   const words = `${gearWord(pair.from)} to ${gearWord(pair.to)}`;
-  const oldThrow = input.old.throws.find((t) => t.from === pair.from && t.to === pair.to)?.throwMm ?? null;
+  const estimated = input.old.throws.find((t) => t.from === pair.from && t.to === pair.to)?.throwMm ?? null;
+  // A throw is in proportion to the travel, whichever lever it is of: what the tape found of one holds of the other.
+  const byTape = input.taped != null && estimated ? input.taped / estimated : 1;
+  const oldThrow = estimated === null ? null : estimated * byTape;
   if (!candidate) {
     if (oldThrow === null) return [{ strong: "This lever does not reach." }, " Move a point until it does."];
     return [
       { strong: `${capital(words)} throws ` },
       { figure: length(oldThrow), unit },
-      ". Add a lever to compare with it.",
+      byTape === 1
+        ? ". Add a lever to compare with it."
+        : ` by the tape. The typical figures of the lever make ${length(estimated ?? 0)}: measure it to compare with it.`,
     ];
   }
   const { lever, compared } = candidate;
@@ -115,12 +122,14 @@ function judged(input: SentenceInput): Piece[] {
     pieces.push({ strong: `${advice}${advice ? input.name : capital(input.name)}. ` });
   }
   if (oldThrow !== null && own?.throwMm != null && reduction !== null) {
+    const newThrow = own.throwMm * byTape;
     const size = Math.abs(reduction).toFixed(0);
     pieces.push(
-      `${capital(words)} ${own.throwMm <= oldThrow ? "drops" : "grows"} from `,
+      `${capital(words)} ${newThrow <= oldThrow ? "drops" : "grows"} from `,
       { figure: length(oldThrow) },
+      byTape === 1 ? "" : " (taped)",
       " to ",
-      { figure: length(own.throwMm), unit },
+      { figure: length(newThrow), unit },
       ", ",
       { strong: size === "0" ? "no shorter" : `${size}\u202f% ${reduction >= 0 ? "shorter" : "longer"}` },
     );

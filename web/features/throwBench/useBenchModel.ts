@@ -6,7 +6,7 @@ import { useUnits } from "../../format/units";
 import { Latest } from "../../ui/latest";
 import type { ThrowBenchProps } from "./benchProps";
 import { isUsual } from "./basis";
-import { doubtsOf } from "./doubts";
+import { doubtsOf, unmeasuredText } from "./doubts";
 import type { Against } from "./FitKey";
 import { USUAL_NOTCHES } from "./NotchStrip";
 import type { SetupPatch } from "./benchProps";
@@ -75,10 +75,15 @@ export function useBenchModel(props: ThrowBenchProps) {
     [candidate, lever, oldLever, compared, props.pair, clearance, minGapMm, notch, units],
   );
   // The key asks for what stands against it when it is pressed: it need not be drawn anew at every step of a drag.
-  const [atHand] = useState(() => new Latest(doubts));
-  useEffect(() => atHand.set(doubts), [atHand, doubts]);
-  const doubtful = doubts.length > 0;
-  const against = useMemo((): Against => ({ doubtful, doubts: () => atHand.get() }), [doubtful, atHand]);
+  const guessed = candidate && unmeasuredText(candidate);
+  const speaks = useMemo(() => (guessed ? [...doubts, guessed] : doubts), [doubts, guessed]);
+  const [atHand] = useState(() => new Latest(speaks));
+  useEffect(() => atHand.set(speaks), [atHand, speaks]);
+  const [doubtful, unmeasured] = [doubts.length > 0, Boolean(guessed)];
+  const against = useMemo(
+    (): Against => ({ doubtful, unmeasured, doubts: () => atHand.get() }),
+    [doubtful, unmeasured, atHand],
+  );
 
   // The strip shows what is kept; while a point is dragged its figures stand beside the point itself, and the
   // strip's many fields need not be drawn again at every step.
