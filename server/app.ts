@@ -11,6 +11,7 @@ import { holdAlone, OpenBook, openDatabase, putBack, StorageError, storageTroubl
 import { archiveEndpoints } from "./http/archive";
 import { BOOK_HEADER } from "../contract";
 import { backupEndpoints } from "./http/backups";
+import { shopStandard, withChanges } from "../core";
 import { computeEndpoint } from "./http/compute";
 import { drawingEndpoints } from "./http/drawings";
 import { errorEndpoint, noSuchEndpoint } from "./http/errors";
@@ -134,7 +135,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
   await desk.resume().catch((error: unknown) => log.error(error, "archive that was being imported"));
   app.use(
     healthEndpoint(unit, options.databaseFile, backups),
-    computeEndpoint(heavy),
+    computeEndpoint(heavy, async () => withChanges(shopStandard, (await views.shop()).shop.knowledge)),
     openApiDoor(),
     photoEndpoints(photos, heavy),
     drawingEndpoints(),

@@ -1,5 +1,7 @@
 import request from "supertest";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { shopStandard } from "../core";
+import { diagnosisOf } from "../domain";
 import { answer, models } from "../models";
 import { HeavyModels } from "./compute";
 import { TestShed } from "../tests/server/shed";
@@ -20,6 +22,21 @@ describe("compute door", () => {
     const { body, status } = await shed.post("/api/compute/lever", lever);
     expect(status).toBe(200);
     expect(body).toEqual(answer("lever", lever));
+  });
+
+  it("asks the shop's own table where that is said, as the screen asks it, and the model's own where not", async () => {
+    const observations = [{ id: "popsOut", present: false }];
+    const vehicle = { shifter: "rod", layout: "northSouth" };
+    const own = await shed.post("/api/compute/diagnose", { observations, vehicle });
+    expect(own.body).toEqual(answer("diagnose", { observations, vehicle }));
+    const screen = (symptoms: Record<string, "absent">) =>
+      diagnosisOf(shopStandard, { shifterKind: "rod", layout: "northSouth", automatic: false }, symptoms).answer;
+    const asked = { knowledge: "shop", observations, vehicle: { ...vehicle, gearbox: "manual" } };
+    const shop = await shed.post("/api/compute/diagnose", asked);
+    expect(shop.body).toEqual(JSON.parse(JSON.stringify(screen({ popsOut: "absent" }))));
+    expect(shop.body.posterior[0].p).not.toEqual(own.body.posterior[0].p);
+    const word = await shed.post("/api/compute/diagnose", { ...asked, knowledge: "mine" });
+    expect(word.body.error).toMatchObject({ code: "invalid_input", field: "knowledge" });
   });
 
   // Stock of 24 thicknesses, up to six pieces: some hundreds of thousands of packs.

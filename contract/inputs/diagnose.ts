@@ -86,6 +86,7 @@ export const knowledgeSchema = z.strictObject({
   table: z.record(text(), z.record(text(), likelihoodOf)),
   reasons: z.record(text(), z.record(text(), reason)).optional(),
   together: list(z.strictObject({ faults: list(text(), 2, 2), factor: over(0, 1e6) }), 0, 500).optional(),
+  nothing: num(0, 100).optional(),
 }) satisfies z.ZodType<Knowledge>;
 
 /** A shop's table as it goes to a file and comes back: with the shop's own ways of doing the tests. */
@@ -111,6 +112,7 @@ export const knowledgeChanges = z.strictObject({
   table: z.record(text(), z.record(text(), likelihoodOf.nullable())).optional(),
   reasons: z.record(text(), z.record(text(), reason)).optional(),
   howTos: howTos.optional(),
+  nothing: num(0, 100).optional(),
 }) satisfies z.ZodType<KnowledgeChanges>;
 
 /** The kind of vehicle a table is asked for. */

@@ -33,6 +33,8 @@ export const vehicle = z.strictObject({
   buildDate: dayOrMonth.nullable().default(null),
   layout: word(["northSouth", "eastWest"]).default("northSouth"),
   drivenWheels: word(["front", "rear", "all"]).default("rear"),
+  /** Which of these two nobody has said yet: the fields above hold what is usual, and nothing is concluded from it. */
+  unsaid: list(word(["layout", "drivenWheels"]), 0, 2).default([]),
   shifterKind: word(shifterKinds).default("direct"),
   automatic: z.boolean().default(false),
   gearbox: gearboxSchema.nullable().default(null),

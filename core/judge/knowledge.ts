@@ -66,6 +66,8 @@ export interface Knowledge {
   howTos?: Record<string, HowTo>;
   /** Pairs that come together more often (factor over 1) or less than two faults by chance. */
   together?: { faults: string[]; factor: number }[];
+  /** How often nothing is wrong, against all faults of the vehicle together; a table without it says never. */
+  nothing?: number;
 }
 
 /** The table the program comes with: engineering judgement, the shop's to change. */
@@ -74,13 +76,13 @@ export const defaultKnowledge = data as unknown as Knowledge;
 const applies = (item: { applies?: Applies }, vehicle: VehicleKind | undefined): boolean =>
   !vehicle ||
   ((item.applies?.shifter?.includes(vehicle.shifter) ?? true) &&
-    (item.applies?.layout?.includes(vehicle.layout) ?? true) &&
+    (!vehicle.layout || (item.applies?.layout?.includes(vehicle.layout) ?? true)) &&
     (!vehicle.gearbox || (item.applies?.gearbox?.includes(vehicle.gearbox) ?? true)));
 
 export interface VehicleKind {
   shifter: ShifterOfTable;
-  layout: LayoutOfTable;
-  /** Not said: rows of either kind stay. */
+  /** Not said, like the gearbox: rows of either kind stay. */
+  layout?: LayoutOfTable;
   gearbox?: GearboxOfTable;
 }
 

@@ -14,6 +14,7 @@ export interface KnowledgeChanges {
   /** Cells; empty text takes a standard reason away. */
   reasons?: Record<string, Record<string, string>>;
   howTos?: Record<string, HowTo>;
+  nothing?: number;
 }
 
 type Cells<T> = Record<string, Record<string, T>>;
@@ -70,6 +71,7 @@ export function withChanges(standard: Knowledge, changes: KnowledgeChanges | nul
     reasons: overlayCells<string>(standard.reasons ?? {}, changes.reasons, keep, (v) => !v),
     ...(standard.together && { together: standard.together.filter((t) => t.faults.every((f) => suspects.has(f))) }),
     ...(howTos.length > 0 && { howTos: Object.fromEntries(howTos) }),
+    ...(changes.nothing !== undefined && { nothing: changes.nothing }),
   };
 }
 
@@ -131,6 +133,7 @@ export function changesBetween(standard: Knowledge, own: Knowledge): KnowledgeCh
       Record<string, string>
     >,
     ...(own.howTos && Object.keys(own.howTos).length > 0 && { howTos: own.howTos }),
+    ...(own.nothing !== undefined && own.nothing !== standard.nothing && { nothing: own.nothing }),
   };
 }
 
@@ -141,6 +144,7 @@ export function countChanges(changes: KnowledgeChanges | null | undefined): numb
     Object.values(rows).reduce((n, row) => n + Object.keys(row).length, 0);
   return (
     Object.keys(changes.words ?? {}).length +
+    (changes.nothing === undefined ? 0 : 1) +
     [changes.faults, changes.observations, changes.tests, changes.removed].reduce((n, l) => n + (l?.length ?? 0), 0) +
     Object.keys(changes.howTos ?? {}).length +
     cells(changes.table) +

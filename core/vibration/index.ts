@@ -11,7 +11,7 @@ export { csvText, readCsv, readWav, wavBytes, withComment } from "./recording";
 export type { Read } from "./recording";
 export { speedThatFits } from "./speedError";
 export type { SpeedThatFits } from "./speedError";
-export { LEAST_SAMPLES, MOST_SAMPLES, spectrum, usualWindow, WINDOW_RANGE } from "./spectrum";
+export { closeWindow, LEAST_SAMPLES, MOST_SAMPLES, spectrum, usualWindow, WINDOW_RANGE } from "./spectrum";
 export type { Recording, SpectrumAnswer, SpectrumOptions } from "./spectrum";
 export { acrossGears, BODY_HZ, dominantPeak } from "./suspect";
 export type { DominantPeak } from "./suspect";

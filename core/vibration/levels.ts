@@ -1,3 +1,4 @@
+import { exceeds } from "../quantity";
 import { lineAt } from "./spectrum";
 
 /** How strong one source is in a spectrum. */
@@ -56,7 +57,15 @@ export function sourceLevels(
     }
     const floor = median(round);
     return [
-      { id, hz, atHz: line.hz, amplitude: line.amplitude, floor, standsOut: line.amplitude > STANDS_OUT * floor },
+      {
+        id,
+        hz,
+        atHz: line.hz,
+        amplitude: line.amplitude,
+        floor,
+        // The skirt of a peak beside the band is no line of this source.
+        standsOut: peak && !exceeds(Math.abs(line.hz - hz), reach) && line.amplitude > STANDS_OUT * floor,
+      },
     ];
   });
   return levels.map((l) => ({

@@ -24,7 +24,7 @@ export interface OperatingPoint {
 
 export type RotatingSources =
   | { ok: true; engineRpm: number | null; speedKmh: number | null; sources: VibrationSource[]; notes: string[] }
-  | { ok: false; lacks: string };
+  | { ok: false; lacks: string; missing: "ratio" | "speed" };
 
 const ENGINE = new Set(["engineHalf", "engine1", "engineFiring"]);
 const ofEngine = (id: string): boolean => ENGINE.has(id) || id.startsWith("accessory:");
@@ -40,8 +40,10 @@ export function rotatingSources(drive: DriveTrain, operatingPoint: OperatingPoin
   const { ratios, halfShaftJoint, ...rest } = drive;
   const ratio = operatingPoint.gear === null ? undefined : ratios.find((r) => r.gear === operatingPoint.gear)?.ratio;
   if (operatingPoint.gear !== null && ratio === undefined)
-    return { ok: false, lacks: `the ratio of gear ${operatingPoint.gear}` };
-  if (engineRpm === null && speedKmh === null) return { ok: false, lacks: "a road speed or an engine speed" };
+    return { ok: false, lacks: `the ratio of gear ${operatingPoint.gear}`, missing: "ratio" };
+  if (engineRpm === null && speedKmh === null) {
+    return { ok: false, lacks: "a road speed or an engine speed", missing: "speed" };
+  }
   const joint = halfShaftJoint === "none" ? ("tripod" as const) : halfShaftJoint;
   const ask = (given: Pick<OrdersInput, "engineRpm" | "speedKmh" | "gearRatio">) =>
     orders({ ...rest, halfShaftJoint: joint, ...given });

@@ -45,6 +45,18 @@ export function usualWindow(rateHz: number, count: number): number {
   return Math.min(Math.max(WINDOW_RANGE[0], wanted), WINDOW_RANGE[1], longest);
 }
 
+/** Longest window of a record that is looked at closely, samples: five seconds of a phone's. */
+const CLOSEST = 2 ** 18;
+
+/**
+ * Window for a record as long as this, where lines that stand close are to be parted: twice the usual one, which
+ * takes the resolution to 0.4 Hz, where at least seven of them that overlap by half can still be averaged.
+ */
+export function closeWindow(rateHz: number, count: number): number {
+  const four = Math.min(CLOSEST, 2 ** Math.ceil(Math.log2(4 * rateHz)));
+  return count >= 4 * four ? four : usualWindow(rateHz, count);
+}
+
 const shapes = new Map<number, { hann: Float64Array; sum: number }>();
 
 /** The Hann window of a length and its sum, made once. */

@@ -120,6 +120,24 @@ describe("levels of the sources", () => {
     expect(levels.map((l) => l.standsOut)).toEqual([true, true, false]);
   });
 
+  it("take no skirt of a peak beside their place for a line of their own", () => {
+    // 100 Hz and a source at 96: its band of 3 per cent ends at 98.9, on the slope of the strong line.
+    const s = spectrumOf(shake([[100, 0.8]]));
+    const beside = [
+      { id: "own", hz: 100 },
+      { id: "beside", hz: 96 },
+      { id: "far", hz: 60 },
+    ];
+    expect(sourceLevels(s.amplitude, s.binHz, beside).map((l) => l.standsOut)).toEqual([true, false, false]);
+    // The table of levels and the match of peaks say the same of every place.
+    for (let hz = 90; hz <= 110; hz += 0.25) {
+      const [level] = sourceLevels(s.amplitude, s.binHz, [{ id: "x", hz }]);
+      const peaks = s.peaks.slice(0, 1).map(({ hz: at, amplitude }) => ({ hz: at, amplitude }));
+      const { sources } = match({ peaks, sources: [{ id: "x", hz }], binHz: s.binHz, windowPct: 3, windowBins: 1.5 });
+      expect([hz, level.standsOut]).toEqual([hz, sources[0].peaks.length > 0]);
+    }
+  });
+
   it("change by 20 log10 of the ratio, and by nothing that is only noise", () => {
     const before = spectrumOf(
       shake([

@@ -2,7 +2,17 @@ import fc from "fast-check";
 import { all, create } from "mathjs";
 import { WaveFile } from "../testing/wave";
 import { describe, expect, it } from "vitest";
-import { match, orders, readCsv, readWav, spectrum, tyreDiameterMm, usualWindow, type OrdersInput } from ".";
+import {
+  closeWindow,
+  match,
+  orders,
+  readCsv,
+  readWav,
+  spectrum,
+  tyreDiameterMm,
+  usualWindow,
+  type OrdersInput,
+} from ".";
 
 const math = create(all, {});
 
@@ -93,6 +103,25 @@ describe("spectrum", () => {
 
 describe("recordings", () => {
   const tone = sine(440, 0.5, 8000, 800);
+  // Two lines are parted when they are a resolution apart: 1.5 bins of a Hann window (Harris 1978, from memory).
+  it("parts two tones 0.6 Hz apart in twenty seconds, in the window of a close look", () => {
+    const rateHz = 512;
+    const tone = (hz: number) =>
+      Float64Array.from({ length: 20 * rateHz }, (_, i) => Math.sin((2 * Math.PI * hz * i) / rateHz));
+    const [a, b] = [tone(42), tone(42.6)];
+    const samples = a.map((v, i) => v + 0.8 * b[i]);
+    const look = { minRatio: 0.2, maxPeaks: 10, orders: [] };
+    const peaks = (windowSamples?: number) =>
+      spectrum({ samples, rateHz, channels: 1 }, { ...look, windowSamples })
+        .peaks.map((p) => p.hz)
+        .sort((x, y) => x - y);
+    expect(peaks()).toHaveLength(1);
+    const [low, high] = peaks(closeWindow(rateHz, samples.length));
+    expect(low).toBeCloseTo(42, 1);
+    expect(high).toBeCloseTo(42.6, 1);
+    // A short record keeps the window it has.
+    expect(closeWindow(rateHz, 4 * rateHz)).toBe(usualWindow(rateHz, 4 * rateHz));
+  });
   // The chunk of an odd number of bytes is filled up by one: Microsoft/IBM, Multimedia Programming Interface 1.0, 2.
   it("a WAV of 8 bits and an odd count has no sample of its filling byte", () => {
     const wav = new WaveFile();

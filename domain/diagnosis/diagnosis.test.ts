@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { shopStandard } from "../../core";
-import { AT_THE_LEVER, diagnosisOf, LEAD, leftAfter, likely, observedOf, vehicleKind } from "./diagnosis";
+import { AT_THE_LEVER, diagnosisOf, LEAD, leftAfter, likely, observedOf, standsOut, vehicleKind } from "./diagnosis";
 
 const rodBus = { shifterKind: "rod", layout: "northSouth", automatic: false } as const;
 
@@ -51,6 +51,26 @@ describe("a diagnosis", () => {
     const van = { shifterKind: "cable", layout: "eastWest", automatic: false } as const;
     const { answer } = diagnosisOf(shopStandard, van, { pryLeft: "present", pryRight: "present", vibIdle: "present" });
     expect(likely(answer)[0].names).toEqual(["Engine mount, left", "Engine mount, right"]);
+  });
+
+  it("weighs that nothing is wrong as the table does, and lets no fault lead on answers of no", () => {
+    const two = diagnosisOf(shopStandard, rodBus, { playForeAft: "absent", vibIdle: "absent" });
+    expect(two.answer.nothing).toBeGreaterThan(0.1);
+    expect(two.answer.hypotheses[0].faults).toEqual([]);
+    expect(standsOut(two)).toBe(false);
+    const never = diagnosisOf({ ...shopStandard, nothing: 0 }, rodBus, { playForeAft: "absent" });
+    expect(never.answer.nothing).toBeNull();
+    // One that shows something is no case of nothing.
+    const shows = diagnosisOf(shopStandard, rodBus, { playForeAft: "present", cannotTellNeutral: "present" });
+    expect(shows.answer.nothing).toBeLessThan(0.1);
+  });
+
+  it("concludes nothing from how the engine lies before somebody has said it", () => {
+    const faults = (unsaid: ("layout" | "drivenWheels")[]) =>
+      diagnosisOf(shopStandard, { ...rodBus, layout: "eastWest", unsaid }, {}).knowledge.faults.map((f) => f.id);
+    const [said, open] = [faults([]), faults(["layout"])];
+    expect(open.length).toBeGreaterThan(said.length);
+    expect(faults(["drivenWheels"])).toEqual(said);
   });
 
   it("after a repair that did not cure weighs the repaired part least, and that nothing is wrong", () => {

@@ -4,6 +4,7 @@ import {
   knowledgeFor,
   oddsPaths,
   type DiagnoseAnswer,
+  type DiagnoseInput,
   type Knowledge,
   type Observed,
   type VehicleKind,
@@ -13,17 +14,31 @@ export const LEAD = 0.85;
 export const MIN_GAIN_BITS = 0.05;
 /** A second fault beside the first comes in about one job of seven. Common practice, no source. */
 const SECOND_FAULT = 0.15;
-/** Weight of "nothing is wrong" after a repair, against all faults together. Common practice, no source. */
-const NOTHING_SHARE = 0.1;
 /** Hypotheses under this are not worth a line. */
 const WORTH_SAYING = 0.02;
 
 const ASKED = { lead: LEAD, minGainBits: MIN_GAIN_BITS, maxFaults: 2, secondFault: SECOND_FAULT } as const;
 
+/** Weight of nothing being wrong, beside the faults of a vehicle. */
+const nothingOf = (table: Knowledge, ofVehicle: Knowledge): number =>
+  (table.nothing ?? 0) * ofVehicle.faults.reduce((sum, f) => sum + f.prior, 0);
+
+/** What a question to the model leaves unsaid, as the screen asks it of a shop's table. */
+export function asOfShop(
+  table: Knowledge,
+  asked: { vehicle?: VehicleKind },
+): Omit<DiagnoseInput, "observations" | "vehicle"> {
+  const { howTos: _ofPeople, ...knowledge } = table;
+  return { knowledge, nothing: nothingOf(table, knowledgeFor(table, asked.vehicle)), ...ASKED };
+}
+
+/** What the table asks of a vehicle; what nobody has said of it is left out. */
+type OfVehicle = Pick<Vehicle, "shifterKind" | "layout" | "automatic"> & Partial<Pick<Vehicle, "unsaid">>;
+
 /** A rocking arm hangs on a rod; the table knows it as such. */
-export const vehicleKind = (v: Pick<Vehicle, "shifterKind" | "layout" | "automatic">): VehicleKind => ({
+export const vehicleKind = (v: OfVehicle): VehicleKind => ({
   shifter: v.shifterKind === "arm" ? "rod" : v.shifterKind,
-  layout: v.layout,
+  ...(!v.unsaid?.includes("layout") && { layout: v.layout }),
   gearbox: v.automatic ? "automatic" : "manual",
 });
 
@@ -43,15 +58,11 @@ export interface Diagnosis {
   paths: Map<string, number[]>;
 }
 
-export function diagnosisOf(
-  table: Knowledge,
-  vehicle: Pick<Vehicle, "shifterKind" | "layout" | "automatic">,
-  symptoms: Job["symptoms"],
-): Diagnosis {
+export function diagnosisOf(table: Knowledge, vehicle: OfVehicle, symptoms: Job["symptoms"]): Diagnosis {
   const kind = vehicleKind(vehicle);
   const knowledge = knowledgeFor(table, kind);
   const observations = observedOf(symptoms, knowledge);
-  const input = { observations, vehicle: kind, knowledge: table, ...ASKED };
+  const input = { observations, vehicle: kind, knowledge: table, nothing: nothingOf(table, knowledge), ...ASKED };
   return { knowledge, observed: observations, answer: diagnose(input), paths: oddsPaths(input) };
 }
 
@@ -61,7 +72,7 @@ export function diagnosisOf(
  */
 export function leftAfter(
   table: Knowledge,
-  vehicle: Pick<Vehicle, "shifterKind" | "layout" | "automatic">,
+  vehicle: OfVehicle,
   after: Job["symptoms"],
   repaired: string[],
 ): DiagnoseAnswer | null {
@@ -69,7 +80,7 @@ export function leftAfter(
   const knowledge = knowledgeFor(table, kind);
   const observations = observedOf(after, knowledge);
   if (!observations.some((o) => o.present)) return null;
-  const nothing = NOTHING_SHARE * knowledge.faults.reduce((sum, f) => sum + f.prior, 0);
+  const nothing = nothingOf(table, knowledge);
   return diagnose({ observations, vehicle: kind, knowledge: table, repaired, nothing, ...ASKED });
 }
 

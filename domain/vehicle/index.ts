@@ -1,1 +1,2 @@
 export * from "./fits";
+export * from "./said";

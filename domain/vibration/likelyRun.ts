@@ -1,4 +1,5 @@
-import type { JobView, KeptRecording, NewFields, RecordedRun } from "../../contract";
+import type { JobView, KeptRecording, NewFields, RecordedRun, VibrationRecording } from "../../contract";
+import { standing } from "./words";
 
 export type Run = Pick<NewFields<"recording">, "phase" | "condition" | "gear" | "speedKmh" | "engineRpm" | "place">;
 
@@ -35,6 +36,20 @@ export function likelyRun(view: JobView, name = ""): Run {
     engineRpm: last?.rpmTrack ? null : (last?.engineRpm ?? null),
     place: last?.place ?? "",
   };
+}
+
+/**
+ * How a recording of which nobody said gear and speed was most likely driven: offered in one tap, never taken unasked.
+ * Null where something is said, or nothing is known.
+ */
+export function drivenBefore(view: JobView, of: VibrationRecording): Pick<Run, "gear" | "speedKmh"> | null {
+  if (of.gear || of.speedKmh !== null || of.engineRpm !== null || standing(of.condition)) return null;
+  const earlier = view.recording.filter((r) => r.id !== of.id);
+  const { gear, speedKmh } = likelyRun(
+    { ...view, recording: earlier.filter((r) => r.phase === of.phase || r.condition === of.condition) },
+    of.phase,
+  );
+  return earlier.length && speedKmh !== null ? { gear, speedKmh } : null;
 }
 
 /** How it was made, without what its values are: that is kept with the values. */

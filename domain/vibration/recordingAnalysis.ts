@@ -2,6 +2,7 @@ import { driveOf, type Vehicle, type VibrationRecording } from "../../contract";
 import {
   acrossGears,
   dominantPeak,
+  formatNumber,
   match,
   speedThatFits,
   rotatingSources,
@@ -13,6 +14,9 @@ import {
 } from "../../core";
 import { standing } from "./words";
 
+/** Road speeds and engine speeds closer than this, as a part, count as the same. */
+const SAME_SPEED = 0.03;
+
 /** The window in which a source explains a peak. Common practice, no source. */
 const WINDOW = { windowPct: 3, windowBins: 1.5 };
 
@@ -21,11 +25,17 @@ export function rotatingSourcesOf(vehicle: Vehicle, r: VibrationRecording): Rota
   const drive = driveOf(vehicle);
   if (!drive) return null;
   const still = standing(r.condition);
-  return rotatingSources(drive, {
+  const logged = steadyRpm(r);
+  const answer = rotatingSources(drive, {
     gear: still ? null : r.gear || null,
     speedKmh: still ? null : r.speedKmh,
-    engineRpm: r.engineRpm ?? steadyRpm(r) ?? (still && !isRunUp(r) ? vehicle.idleRpm : null),
+    engineRpm: r.engineRpm ?? logged ?? (still && !isRunUp(r) ? vehicle.idleRpm : null),
   });
+  if (!answer.ok || logged === null || r.engineRpm === null || Math.abs(logged / r.engineRpm - 1) <= SAME_SPEED) {
+    return answer;
+  }
+  const says = `the recording’s own engine speed is ${formatNumber(logged, 0)} rpm, not the ${formatNumber(r.engineRpm, 0)} that was entered`;
+  return { ...answer, notes: [...answer.notes, says] };
 }
 
 /** The engine speed that a log's own column gives, where it held still; null for a run-up or without a column. */
@@ -78,9 +88,6 @@ export function analyseRecording(vehicle: Vehicle, recording: VibrationRecording
     runUp,
   };
 }
-
-/** Road speeds closer than this, as a part, count as the same. */
-const SAME_SPEED = 0.03;
 
 /**
  * What another gear at the same road speed says of the leading peak: it stays with the road, or goes with the

@@ -1,4 +1,4 @@
-import { csvText, importRecording, readWav, spectrum, standingOut, wavBytes } from "../../core";
+import { closeWindow, csvText, importRecording, readWav, spectrum, standingOut, wavBytes } from "../../core";
 import { flatPicture, readSheet } from "../photos/readSheet";
 import { runIn } from "../recordings/comment";
 import { answerJson } from "./answerJson";
@@ -13,7 +13,8 @@ function read(bytes: Uint8Array): ReadRecording {
   if (!imported.ok) return imported;
   const { recording, unit, rpmTrack, notes, comment } = imported;
   const run = runIn(comment);
-  const whole = spectrum(recording, LOOK);
+  const windowSamples = closeWindow(recording.rateHz, recording.samples.length);
+  const whole = spectrum(recording, { ...LOOK, windowSamples });
   const peaks = standingOut(whole).slice(0, MOST_PEAKS);
   return {
     ok: true,

@@ -19,6 +19,8 @@ describe("database", () => {
     const source = await openDatabase(join(folder, "b.sqlite"));
     // Back to the first: everything since then is undone and done again.
     await source.undoLastMigration();
+    expect(await source.query(`SELECT name FROM pragma_table_info('vehicle') WHERE name = 'unsaid'`)).toEqual([]);
+    await source.undoLastMigration();
     expect(await source.query(`SELECT name FROM pragma_table_info('torque_group') WHERE name = 'critical'`)).toEqual(
       [],
     );
@@ -78,7 +80,7 @@ describe("database", () => {
   it("gives a number to one job only, also in a folder put together from two", async () => {
     const source = await openDatabase(join(folder, "d.sqlite"));
     // Back to before numbers were unique.
-    for (let i = 0; i < 7; i++) await source.undoLastMigration();
+    for (let i = 0; i < 8; i++) await source.undoLastMigration();
     await source.query(
       `INSERT INTO "vehicle" ("id","version","createdAt","updatedAt","tag","owner","make","model","variant","layout",
          "drivenWheels","shifterKind","odometer","notes","automatic","load")

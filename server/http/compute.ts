@@ -1,5 +1,7 @@
 import { Router } from "express";
-import { computeAddress } from "../../contract";
+import { computeAddress, readJsonBytes, vehicleOfTable } from "../../contract";
+import type { Knowledge, VehicleKind } from "../../core";
+import { asOfShop } from "../../domain";
 import { answerJson, isQuick, type HeavyModels } from "../compute";
 import { HTTP_STATUS } from "../services";
 import { abortOnDisconnect } from "./abortOnDisconnect";
@@ -9,16 +11,32 @@ import { bytesBody } from "./json";
 const COMPUTE_LIMIT = "8mb";
 
 /**
+ * `"knowledge": "shop"` asks with the shop's own table, and what is not said as the screen asks it. Without it the
+ * model's own table is asked, by this door as by every other.
+ */
+async function withShopTable(body: Buffer, shopTable: () => Promise<Knowledge>): Promise<Buffer> {
+  const read = readJsonBytes(body);
+  if (!read.ok || typeof read.value !== "object" || read.value === null) return body;
+  const asked = read.value as { knowledge?: unknown; vehicle?: VehicleKind };
+  if (asked.knowledge !== "shop") return body;
+  const { knowledge: _word, ...rest } = asked;
+  const vehicle = vehicleOfTable.safeParse(asked.vehicle);
+  const unsaid = asOfShop(await shopTable(), { vehicle: vehicle.success ? vehicle.data : undefined });
+  return Buffer.from(JSON.stringify({ ...unsaid, ...rest }));
+}
+
+/**
  * POST /api/compute/<model>: the same answers as the core function and the command line.
  *
  * All but small questions to quick models are read and answered in a thread, so that nobody's save waits for them;
  * a caller that disconnects ends the work.
  */
-export function computeEndpoint(heavy: HeavyModels): Router {
+export function computeEndpoint(heavy: HeavyModels, shopTable: () => Promise<Knowledge>): Router {
   const router = Router();
   router.post(computeAddress(":model"), bytesBody(COMPUTE_LIMIT), async (req, res) => {
     const model = String(req.params.model);
-    const body = Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0);
+    const given = Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0);
+    const body = model === "diagnose" ? await withShopTable(given, shopTable) : given;
     const until = abortOnDisconnect(res);
     let output;
     try {

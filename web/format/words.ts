@@ -1,4 +1,12 @@
-import { loadWords, type Job, type LoadWord, type ReadingQuantity, type Stage, type TakenWord } from "../../contract";
+import {
+  loadWords,
+  type Job,
+  type LoadWord,
+  type ReadingQuantity,
+  type Stage,
+  type TakenWord,
+  type Vehicle,
+} from "../../contract";
 
 export const STAGE_NAMES: Record<Stage, string> = {
   ask: "Ask",
@@ -81,6 +89,12 @@ export const SHIFTER_NAMES = {
 
 export const LAYOUT_NAMES = { northSouth: "engine north-south", eastWest: "engine east-west" } as const;
 export const DRIVEN_NAMES = { front: "front drive", rear: "rear drive", all: "all-wheel drive" } as const;
+
+/** How the engine lies and which wheels are driven, where somebody has said it. */
+export const layoutText = (v: Pick<Vehicle, "layout" | "unsaid">): string =>
+  v.unsaid.includes("layout") ? "" : LAYOUT_NAMES[v.layout];
+export const drivenText = (v: Pick<Vehicle, "drivenWheels" | "unsaid">): string =>
+  v.unsaid.includes("drivenWheels") ? "drive not said yet" : DRIVEN_NAMES[v.drivenWheels];
 
 const ORDINALS = ["", "1st", "2nd", "3rd", "4th", "5th", "6th", "7th", "8th"];
 const WORDS = ["", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth"];

@@ -5,7 +5,7 @@ import { useNavigate } from "react-router";
 import { formatNumber } from "../../../core";
 import { quantityKinds } from "../../../contract";
 import { useUnits } from "../../format/units";
-import { LAYOUT_NAMES, QUANTITY_NAMES, SHIFTER_NAMES } from "../../format/words";
+import { LAYOUT_NAMES, layoutText, QUANTITY_NAMES, SHIFTER_NAMES } from "../../format/words";
 import { OriginMark } from "../../ui/marks";
 import { Answer, Num } from "../../ui/Answer";
 import { SymptomChip, type ThreeState } from "../../ui/slots";
@@ -19,6 +19,7 @@ import {
   evidenceOf,
   LEAD,
   standsOut,
+  withSaid,
   likely,
   type Diagnosis,
   type Evidence,
@@ -103,9 +104,25 @@ export default function AskStage({ view, edit }: StageProps) {
             <h2 className="hd2">
               In the driver’s words
               <span className="lb">
-                {SHIFTER_NAMES[vehicle.shifterKind]}, {LAYOUT_NAMES[vehicle.layout]}
+                {[SHIFTER_NAMES[vehicle.shifterKind], layoutText(vehicle)].filter(Boolean).join(", ")}
               </span>
             </h2>
+            {vehicle.unsaid.includes("layout") && (
+              <p className="row-flex" role="group" aria-label="How does the engine lie?">
+                <span className="lb">How does the engine lie? Until it is said, faults of both are counted.</span>
+                {(["northSouth", "eastWest"] as const).map((layout) => (
+                  <Button
+                    key={layout}
+                    size="small"
+                    onClick={() =>
+                      edit.update("vehicle", vehicle, withSaid(vehicle, "layout", layout), LAYOUT_NAMES[layout])
+                    }
+                  >
+                    {LAYOUT_NAMES[layout]}
+                  </Button>
+                ))}
+              </p>
+            )}
             <TextField
               label="Complaint"
               hideLabel
@@ -179,7 +196,9 @@ function OneOrTwo({ answer }: { answer: Diagnosis["answer"] }) {
       <ul className="lined">
         {list.map((h) => (
           <li key={h.names.join()} className="row-flex">
-            <span>{h.names.length > 1 ? `${h.names[0]} and ${uncapital(h.names[1])}` : h.names[0]}</span>
+            <span>
+              {h.names.length > 1 ? `${h.names[0]} and ${uncapital(h.names[1])}` : (h.names[0] ?? "Nothing wrong")}
+            </span>
             {h.names.length > 1 && <span className="lb">together</span>}
             <b className="n push">
               {pct(h.p)}
@@ -235,27 +254,45 @@ function AskSentence({ diagnosis, complaint }: { diagnosis: Diagnosis; complaint
       </>
     );
   }
-  const standing = !standsOut(diagnosis) ? (
-    observed.some((o) => o.present) ? (
-      "No fault stands out yet."
+  const nothing = answer.hypotheses[0].faults.length === 0;
+  const standing =
+    nothing && (answer.nothing ?? 0) >= 0.5 ? (
+      <>
+        So far nothing speaks for a fault: <Num>{pct(answer.nothing ?? 0)}</Num>
+        {"\u202f%"} that nothing is wrong.
+      </>
+    ) : !standsOut(diagnosis) ? (
+      observed.some((o) => o.present) ? (
+        "No fault stands out yet."
+      ) : (
+        "Nothing that was asked is there: no fault stands out yet."
+      )
     ) : (
-      "Nothing that was asked is there: no fault stands out yet."
-    )
-  ) : (
-    <>
-      {first.label} leads at <Num>{pct(first.p)}</Num>
-      {"\u202f%"}
-      {first.referOn && ", for a specialist"}
-      {second && (
-        <>
-          ; {uncapital(second.label)}
-          {second.referOn && ", for a specialist,"} follows at <Num>{pct(second.p)}</Num>
-          {"\u202f%"}
-        </>
-      )}
-      .
-    </>
-  );
+      <>
+        {first.label} leads at <Num>{pct(first.p)}</Num>
+        {"\u202f%"}
+        {first.referOn && ", for a specialist"}
+        {second && (
+          <>
+            ; {uncapital(second.label)}
+            {second.referOn && ", for a specialist,"} follows at <Num>{pct(second.p)}</Num>
+            {"\u202f%"}
+          </>
+        )}
+        .
+      </>
+    );
+  if (answer.stopReason === "lead" && nothing) {
+    return (
+      <>
+        <b>
+          Nothing wrong, {pct(answer.nothing ?? 0)}
+          {"\u202f%"}.
+        </b>{" "}
+        Let the driver show it on the road before anything comes apart.
+      </>
+    );
+  }
   if (answer.stopReason === "lead") {
     return (
       <>

@@ -7,7 +7,7 @@ import type { Editor } from "../../data/saving";
 import { AskDown, useLoadByHand } from "../../pieces/job/LoadByHand";
 import { UndoKeys } from "../../pieces/job/UndoKeys";
 import { SavedState } from "../../pieces/saving/SavingTrouble";
-import { DRIVEN_NAMES, LOAD_NAMES, loadText, SHIFTER_NAMES, timeText, vehicleTitle, dayText } from "../../format/words";
+import { drivenText, LOAD_NAMES, loadText, SHIFTER_NAMES, timeText, vehicleTitle, dayText } from "../../format/words";
 import { LoadPictogram, Tag } from "../../ui/pictograms";
 import { JobStateKey } from "./JobState";
 import { usePeople } from "../../data/useJobView";
@@ -67,7 +67,7 @@ export function JobHead({ view, edit, scope }: { view: JobView; edit: Editor; sc
   const facts = [
     vehicle.owner,
     km ? `${formatNumber(km, 0)} km` : "",
-    `${SHIFTER_NAMES[vehicle.shifterKind]}, ${DRIVEN_NAMES[vehicle.drivenWheels]}`,
+    [SHIFTER_NAMES[vehicle.shifterKind], drivenText(vehicle)].filter(Boolean).join(", "),
     job.number === null ? "new job" : `job ${job.number}`,
     job.closedAt ? "closed" : "",
   ];

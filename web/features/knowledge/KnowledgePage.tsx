@@ -260,6 +260,24 @@ function Words({ knowledge, onChange }: { knowledge: Knowledge; onChange: (next:
           />
         ))}
       </div>
+      <h2 className="hd2">Nothing wrong</h2>
+      <p className="lb">How often nothing is wrong with a vehicle that somebody complains of.</p>
+      <div className="fields">
+        <NumberField
+          label="nothing wrong"
+          value={ofHundred(knowledge.nothing ?? 0)}
+          min={0}
+          max={90}
+          unit="of 100 vehicles"
+          onCommit={(pct) =>
+            pct !== null &&
+            onChange({ ...knowledge, nothing: pct / (100 - pct) }, `Nothing wrong in ${pct} of 100 vehicles`)
+          }
+        />
+      </div>
     </>
   );
 }
+
+/** A weight against all faults together as so many of a hundred vehicles. */
+const ofHundred = (share: number): number => Number(((100 * share) / (1 + share)).toFixed(1));

@@ -1,5 +1,7 @@
 import { boundsOf, resources, mountRoles, type MountRole, type RoomMount } from "../../../contract";
 import { Button } from "antd";
+import { isEntered } from "../../../domain";
+import { OriginMark } from "../../ui/marks";
 import { useState } from "react";
 import { QuantityField } from "../../ui/QuantityField";
 import { ShapeFields, type ShapeField } from "../../ui/ShapeFields";
@@ -35,6 +37,13 @@ export function MountStrip({
   onClose: () => void;
 }) {
   const [rubber, setRubber] = useState(false);
+  /** The mark of figures that are typical ones, until somebody enters this mount's own. */
+  const typical = (keys: readonly (keyof RoomMount)[]) =>
+    keys.some((key) => mount[key] !== null && !isEntered(mount, key)) && (
+      <span className="lb">
+        <OriginMark origin="estimated" /> typical
+      </span>
+    );
   const fields = (list: readonly ShapeField[]) => (
     <ShapeFields
       shape={resources.vehicle}
@@ -91,7 +100,7 @@ export function MountStrip({
           onChange={(role) => onPatch({ role: mountRoles.find((r) => r === role) ?? "other" }, `is the ${ROLES[role]}`)}
         />
       </StripCell>
-      <StripCell title="Height" of="two">
+      <StripCell title="Height" of="two" side={typical(["nominalMm"])}>
         <QuantityField
           label="new"
           kind="length"
@@ -111,7 +120,7 @@ export function MountStrip({
           onCommit={onMeasure}
         />
       </StripCell>
-      <StripCell title="Place" of="four">
+      <StripCell title="Place" of="four" side={typical(["xMm", "yMm", "zMm"])}>
         {fields([
           { at: "xMm", label: "forward", kind: "length" },
           { at: "yMm", label: "left", kind: "length" },
@@ -119,7 +128,7 @@ export function MountStrip({
           { at: "rxDeg", label: "turned about fore-aft", unit: "°", what: "turned" },
         ])}
       </StripCell>
-      <StripCell title="Original stiffness" of="four">
+      <StripCell title="Original stiffness" of="four" side={typical(["kxNPerMm", "kyNPerMm", "kzNPerMm"])}>
         {fields([
           { at: "kxNPerMm", label: "fore and aft", unit: "N/mm" },
           { at: "kyNPerMm", label: "sideways", unit: "N/mm" },

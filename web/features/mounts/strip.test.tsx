@@ -30,6 +30,16 @@ describe("one mount in figures", () => {
     expect(onPatch).toHaveBeenLastCalledWith({ hangs: true }, "hangs");
   });
 
+  it("marks figures nobody entered as estimated, until they are this mount's own", () => {
+    const before = strip();
+    const marks = () => screen.queryAllByRole("img", { name: "estimated" }).length;
+    expect(marks()).toBeGreaterThan(1);
+    before.unmount();
+    const own = ["nominalMm", "xMm", "yMm", "zMm", "kxNPerMm", "kyNPerMm", "kzNPerMm"];
+    strip({ mount: { ...left, entered: own } });
+    expect(marks()).toBe(0);
+  });
+
   it("has a name of its own, and a height that is a reading of Gauge", async () => {
     const { user, onPatch, onMeasure } = strip();
     await typeInto(user, screen.getByLabelText("name"), "tail");

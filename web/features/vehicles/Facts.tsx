@@ -1,8 +1,12 @@
 import { ShapeFields } from "../../ui/ShapeFields";
 import { boundsOf, resources, type Vehicle } from "../../../contract";
 import { type Editor } from "../../data/saving";
+import { saidOf, withSaid } from "../../../domain";
 import { DRIVEN_NAMES, LAYOUT_NAMES, SHIFTER_NAMES } from "../../format/words";
 import { Choice, TextField } from "../../ui/TextField";
+
+const LAYOUT_SAID = { "": "not said yet", ...LAYOUT_NAMES };
+const DRIVEN_SAID = { "": "not said yet", ...DRIVEN_NAMES };
 
 export function Facts({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {
   const patch = (data: Partial<Vehicle>, what: string): void => edit.update("vehicle", vehicle, data, what);
@@ -26,10 +30,20 @@ export function Facts({ vehicle, edit }: { vehicle: Vehicle; edit: Editor }) {
             { at: "model", label: "model", words: true, what: "Model" },
             { at: "variant", label: "variant", words: true, what: "Variant" },
             { at: "buildDate", label: "built", day: "month", what: "Build date" },
-            { at: "layout", label: "engine", options: LAYOUT_NAMES },
-            { at: "drivenWheels", label: "driven", options: DRIVEN_NAMES },
           ]}
           onChange={patch}
+        />
+        <Choice
+          label="engine"
+          value={saidOf(vehicle, "layout")}
+          options={LAYOUT_SAID}
+          onChange={(said) => patch(withSaid(vehicle, "layout", said), LAYOUT_SAID[said])}
+        />
+        <Choice
+          label="driven"
+          value={saidOf(vehicle, "drivenWheels")}
+          options={DRIVEN_SAID}
+          onChange={(said) => patch(withSaid(vehicle, "drivenWheels", said), DRIVEN_SAID[said])}
         />
         <Choice
           label="shifter"

@@ -4,7 +4,7 @@ import { useNavigate } from "react-router";
 import { useVehiclesQuery } from "../../data/api";
 import { newId, useEdit } from "../../data/saving";
 import { Tag } from "../../ui/pictograms";
-import { count, SHIFTER_NAMES } from "../../format/words";
+import { count, DRIVEN_NAMES, LAYOUT_NAMES, SHIFTER_NAMES } from "../../format/words";
 import { Choice } from "../../ui/TextField";
 import { z } from "zod";
 import { shifterKinds } from "../../../contract";
@@ -15,6 +15,8 @@ const formShape = z.object({
   fresh: z.boolean().default(false),
   picked: z.object({ id: z.string(), tag: z.string() }).nullable().default(null),
   kind: z.enum(shifterKinds).default("rod"),
+  layout: z.enum(["", "northSouth", "eastWest"]).default(""),
+  drivenWheels: z.enum(["", "front", "rear", "all"]).default(""),
   tag: z.string().default(""),
   make: z.string().default(""),
   model: z.string().default(""),
@@ -66,7 +68,9 @@ export function OpenJob({ onClose, vehicle }: { onClose: () => void; vehicle?: {
                 model: form.model.trim(),
                 owner: form.owner.trim(),
                 shifterKind: kind,
-                ...(kind === "cable" && { layout: "eastWest", drivenWheels: "front" }),
+                ...(form.layout && { layout: form.layout }),
+                ...(form.drivenWheels && { drivenWheels: form.drivenWheels }),
+                unsaid: (["layout", "drivenWheels"] as const).filter((f) => !form[f]),
               },
             },
           ]),
@@ -147,6 +151,18 @@ export function OpenJob({ onClose, vehicle }: { onClose: () => void; vehicle?: {
               {field("make", "make", 200)}
               {field("model", "model", 200)}
               <Choice label="shifter" value={kind} options={SHIFTER_NAMES} onChange={(next) => set({ kind: next })} />
+              <Choice
+                label="engine"
+                value={form.layout}
+                options={{ "": "not said yet", ...LAYOUT_NAMES }}
+                onChange={(layout) => set({ layout })}
+              />
+              <Choice
+                label="driven"
+                value={form.drivenWheels}
+                options={{ "": "not said yet", ...DRIVEN_NAMES }}
+                onChange={(drivenWheels) => set({ drivenWheels })}
+              />
             </div>
             {tagTrouble && (
               <p className="brk" role="alert">

@@ -7,7 +7,7 @@ import { useAppSelector } from "../../data/hooks";
 import { useKeys } from "../../data/useKeys";
 import { oneWithPending, useEdit, withPending } from "../../data/saving";
 import { SavedState } from "../../pieces/saving/SavingTrouble";
-import { count, LAYOUT_NAMES, SHIFTER_NAMES, vehicleTitle } from "../../format/words";
+import { count, layoutText, SHIFTER_NAMES, vehicleTitle } from "../../format/words";
 import { Tag } from "../../ui/pictograms";
 import { Coming } from "../../ui/states";
 import { LookAgain } from "../../pieces/rechecks/LookAgain";
@@ -48,12 +48,7 @@ export function VehiclePage() {
         <div>
           <h1>{vehicleTitle(vehicle)}</h1>
           <div className="sub">
-            {[
-              vehicle.owner,
-              SHIFTER_NAMES[vehicle.shifterKind],
-              LAYOUT_NAMES[vehicle.layout],
-              count(data.jobs.length, "job"),
-            ]
+            {[vehicle.owner, SHIFTER_NAMES[vehicle.shifterKind], layoutText(vehicle), count(data.jobs.length, "job")]
               .filter(Boolean)
               .join(" · ")}
           </div>

@@ -18,7 +18,7 @@ export interface Added {
   simulated?: boolean;
 }
 
-const NOT_SAID = { gear: "", speedKmh: null, engineRpm: null, place: "" };
+const NOT_SAID = { gear: "", speedKmh: null, engineRpm: null };
 
 /** Three ways in: a file dropped or chosen, the sensor, the microphone. */
 export function AddRecording({
@@ -51,11 +51,15 @@ export function AddRecording({
     try {
       const { kept, run: told } = await sendFile(recordingUpload, file, file.name, setPart, until.signal);
       // What the file says of itself goes before what is likely; a whole answer leaves nothing to guess.
-      const run = told ? { ...NOT_SAID, ...withoutUnit(told) } : likelyRun(view, file.name);
+      // How fast and in which gear it was driven nobody has said of a file: it is asked.
+      const run = told
+        ? { ...NOT_SAID, place: "", ...withoutUnit(told) }
+        : { ...likelyRun(view, file.name), ...NOT_SAID };
       onAdded({ kept, run, by: "file", name, simulated: told?.simulated ?? false });
       if (files.length > 1) setSays("One at a time: the first was taken in.");
     } catch (error) {
-      if (isUnreachable(error)) onLater({ file, name, run: likelyRun(view, file.name), by: "file", about: {} });
+      if (isUnreachable(error))
+        onLater({ file, name, run: { ...likelyRun(view, file.name), ...NOT_SAID }, by: "file", about: {} });
       else setSays(refusedText(error, "The recording"));
     } finally {
       setPart(null);

@@ -4,7 +4,8 @@ import { formatNumber } from "../../../core";
 import type { Editor } from "../../data/saving";
 import { SlotSwitch } from "../../ui/slots";
 import { Choice, TextField } from "../../ui/TextField";
-import { type RecordingAnalysis, CONDITION_NAMES, PHASE_NAMES, UNIT_NAMES } from "../../../domain";
+import { useUnits } from "../../format/units";
+import { drivenBefore, type RecordingAnalysis, CONDITION_NAMES, PHASE_NAMES, UNIT_NAMES } from "../../../domain";
 import { RunFields } from "./RunFields";
 import { useRunWords } from "../../pieces/vibration/Verdict";
 import { Press } from "../../ui/Press";
@@ -92,6 +93,8 @@ function Details({
   recording: VibrationRecording;
   open: boolean;
 }) {
+  const units = useUnits();
+  const before = drivenBefore(view, r);
   const called = r.name || CONDITION_NAMES[r.condition];
   const at = (kind: string, about: Parameters<typeof addressOf>[2]): string =>
     addressOf("recordingFile", { name: `${r.file}.${kind}` }, about);
@@ -104,6 +107,15 @@ function Details({
         value={r.name}
         onCommit={(name) => edit.update("recording", r, { name }, `Recording named ${name || "nothing"}`)}
       />
+      {before && (
+        <Button
+          size="small"
+          onClick={() => edit.update("recording", r, before, `Recording ${called}: driven as the one before`)}
+        >
+          Driven as the one before: {units.show(before.speedKmh ?? 0, "speed")}
+          {before.gear && `, gear ${before.gear}`}
+        </Button>
+      )}
       <RunFields
         vehicle={view.vehicle}
         run={r}

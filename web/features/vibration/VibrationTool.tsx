@@ -5,7 +5,9 @@ import { Answer } from "../../ui/Answer";
 import { Empty } from "../../ui/states";
 import type { StageProps } from "../../data/stage";
 import { AddRecording } from "./AddRecording";
-import { PHASE_NAMES } from "../../../domain";
+import { PHASE_NAMES, standing } from "../../../domain";
+import { boundsOf, resources } from "../../../contract";
+import { QuantityField } from "../../ui/QuantityField";
 import { DriveTrainDialog } from "../../pieces/vibration/DriveTrainDialog";
 import { curvesOf } from "./looks";
 import { Computing } from "./Computing";
@@ -79,13 +81,26 @@ function VibrationAnswer({ says, tabs }: { says: VibrationSays; tabs: React.Reac
   const { view, edit, setDialog, first, second, goesWith, runUp, change, beforeAfter, toTell, lacksTurning } = says;
   const { job } = view;
   const navigate = useNavigate();
+  const turns = first.rotatingSources;
+  const lacksSpeed = turns !== null && !turns.ok && turns.missing === "speed" && !standing(first.recording.condition);
   return (
     <Answer
       acts={
         <>
           {tabs}
           <Button onClick={() => setDialog("working")}>Calculation</Button>
-          {lacksTurning ? (
+          {lacksSpeed ? (
+            <QuantityField
+              label="road speed of this recording"
+              kind="speed"
+              base={first.recording.speedKmh}
+              {...boundsOf(resources.recording, "speedKmh")}
+              hint="70 km/h"
+              onCommit={({ base, typed }) =>
+                edit.update("recording", first.recording, { speedKmh: base }, `Recording: ${typed}`)
+              }
+            />
+          ) : lacksTurning ? (
             <Button type="primary" onClick={() => setDialog("turns")}>
               Enter drivetrain data
             </Button>
@@ -199,12 +214,6 @@ function Notes({ says }: { says: VibrationSays }) {
           ten seconds.
         </p>
       )}
-      {first.rotatingSources?.ok &&
-        first.rotatingSources.notes.map((n) => (
-          <p key={n} className={`och ${css.vnote}`}>
-            {n.charAt(0).toUpperCase() + n.slice(1)}.
-          </p>
-        ))}
       {second && first.recording.place !== second.recording.place && (
         <p className={`och ${css.vnote}`}>
           The sensor was not at the same place in both: a difference may come from that.

@@ -1,3 +1,4 @@
+import { closeWindow } from "../../../core";
 import type { SpectrumDrawn, SpectrumRequest } from "../../worker";
 import { partedByGear, type RecordingAnalysis, PHASE_NAMES, standing } from "../../../domain";
 import type { Curve } from "./SpectrumChart";
@@ -16,6 +17,7 @@ export function spectrumRequestOf(h: RecordingAnalysis | null): SpectrumRequest 
   return {
     file: r.file,
     rateHz: r.rateHz,
+    windowSamples: closeWindow(r.rateHz, r.count),
     ...(track && rpm && mapWindow <= r.count
       ? { rpmTrack: track, orders: sources.map((s) => (s.hz * 60) / rpm), mapWindow }
       : {}),

@@ -217,7 +217,8 @@ describe("a file", () => {
     expect(onAdded.mock.calls[0][0]).toMatchObject({
       by: "file",
       name: "seventy after",
-      run: { phase: "after", gear: "", speedKmh: 70 },
+      // Nobody has said how fast it was driven: that is asked.
+      run: { phase: "after", gear: "", speedKmh: null },
     });
     sending.mockResolvedValueOnce({ kept, run: { unit: "g", phase: "before", gear: "4" } } as never);
     await user.upload(screen.getByLabelText("Recording file"), file("from the other shed.wav"));

@@ -73,10 +73,13 @@ interface VerdictProps {
 
 /** What the recording says, in one sentence with its main reason. */
 export function Verdict(props: VerdictProps) {
-  if (!props.analysis.recording.simulated) return <Said {...props} />;
+  const { rotatingSources: turns, recording } = props.analysis;
+  const [against] = turns?.ok ? turns.notes : [];
   return (
     <>
-      Simulated recording. <Said {...props} />
+      {recording.simulated && "Simulated recording. "}
+      {against && <b>{capital(against)}: put that right first. </b>}
+      <Said {...props} />
     </>
   );
 }
