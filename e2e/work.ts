@@ -83,6 +83,7 @@ interface Signable {
   id: string;
   version: number;
   count: number;
+  loadNeeded: "any" | "rideHeight";
 }
 
 /** All groups of a job get a value from a sheet and are signed, as the torque board does. */
@@ -92,10 +93,10 @@ export async function signAll(page: Page, jobId: string): Promise<void> {
     torqueGroup: Signable[];
   };
   const scope = `job:${jobId}`;
-  const load = { now: ["onWheels"], at: null, by: null };
-  await change(page, scope, [
-    { op: "update", resource: "vehicle", id: view.vehicle.id, version: view.vehicle.version, data: { load } },
-    ...view.torqueGroup.map((g) => ({
+  await change(
+    page,
+    scope,
+    view.torqueGroup.map((g) => ({
       op: "update",
       resource: "torqueGroup",
       id: g.id,
@@ -109,11 +110,9 @@ export async function signAll(page: Page, jobId: string): Promise<void> {
         passes: [{ name: "100 %", pct: 100 }],
       },
     })),
-  ]);
-  await change(
-    page,
-    scope,
-    view.torqueGroup.flatMap((g) =>
+  );
+  const sign = (groups: Signable[]): Operation[] =>
+    groups.flatMap((g) =>
       Array.from({ length: g.count }, (_, i) => ({
         op: "create",
         resource: "signature",
@@ -128,6 +127,12 @@ export async function signAll(page: Page, jobId: string): Promise<void> {
           load: ["onWheels"],
         },
       })),
-    ),
-  );
+    );
+  // It comes down only with its critical bolts signed; those of ride height are signed once it is down.
+  const load = { now: ["onWheels"], at: null, by: null };
+  await change(page, scope, [
+    ...sign(view.torqueGroup.filter((g) => g.loadNeeded === "any")),
+    { op: "update", resource: "vehicle", id: view.vehicle.id, version: view.vehicle.version, data: { load } },
+    ...sign(view.torqueGroup.filter((g) => g.loadNeeded === "rideHeight")),
+  ]);
 }
