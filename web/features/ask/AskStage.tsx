@@ -108,8 +108,8 @@ export default function AskStage({ view, edit }: StageProps) {
               </span>
             </h2>
             {vehicle.unsaid.includes("layout") && (
-              <p className="row-flex" role="group" aria-label="How does the engine lie?">
-                <span className="lb">How does the engine lie? Until it is said, faults of both are counted.</span>
+              <div className={`row-flex ${css.lies}`} role="group" aria-label="How does the engine lie?">
+                <p className="lb">How does the engine lie? Until it is said, faults of both are counted.</p>
                 {(["northSouth", "eastWest"] as const).map((layout) => (
                   <Button
                     key={layout}
@@ -121,7 +121,7 @@ export default function AskStage({ view, edit }: StageProps) {
                     {LAYOUT_NAMES[layout]}
                   </Button>
                 ))}
-              </p>
+              </div>
             )}
             <TextField
               label="Complaint"

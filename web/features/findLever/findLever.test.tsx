@@ -56,7 +56,7 @@ describe("finding the lever", () => {
     show(<FindLever view={view(45, 1.3)} edit={fakeEdit()} tabs={null} />);
     await waitFor(() =>
       expect(says()).toMatch(
-        /^45 % is not possible here: it needs more effort than the limit\. 23 % is, with the pin .* times the effort\. With more effort allowed it is \d\d(\.\d)? %\./,
+        /^45 % is not possible here: it needs more effort than the limit\. 23 % is, with the pin .* times the effort\. With more effort allowed, \d\d(\.\d)? %\./,
       ),
     );
   });

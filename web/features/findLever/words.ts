@@ -40,7 +40,7 @@ const LIFTED: Record<DesignBreak, (obstacle: string | null) => string> = {
 };
 
 const liftedText = ({ limits, obstacle, targetPct }: Binding): string =>
-  `with ${limits.map((l) => LIFTED[l](obstacle)).join(" and ")} it is ${pct(targetPct)}`;
+  `with ${limits.map((l) => LIFTED[l](obstacle)).join(" and ")}, ${pct(targetPct)}`;
 
 /** The answer to a wish: what it takes, or what is possible and what stands in the way. */
 export function wishSentence(
@@ -57,11 +57,10 @@ export function wishSentence(
         : `the knob ${units.show(Math.abs(up), "length")} ${up > 0 ? "higher" : "lower"}`;
     return { lead: `${pct(wishPct)} shorter is possible:`, rest: `${below(best.pinMm, units)}, ${knob}${effort}.` };
   }
-  const [first] = binds;
-  const why = first ? first.limits.map((l) => REASON[l](first.obstacle)).join(" and ") : "";
+  const why = enumerate([...new Set(binds.flatMap((b) => b.limits.map((l) => REASON[l](b.obstacle))))]);
   if (!most) return { lead: "No lever tried here will do", rest: why ? `because ${why}.` : "." };
   const lifted = binds.filter((b) => !b.limits.includes("cannotReach")).map(liftedText);
-  const more = lifted.length ? ` ${enumerate(lifted, "or").replace(/^w/, "W")}.` : "";
+  const more = lifted.length ? ` ${lifted.join("; ").replace(/^w/, "W")}.` : "";
   return {
     lead: `${pct(wishPct)} is not possible here${why && `: ${why}`}.`,
     rest: `${pct(most.targetPct)} is, with ${below(most.pinMm, units)}${most.effortFactor === null ? "" : ` and ${formatNumber(most.effortFactor, 2)} times the effort`}.${more}`,

@@ -45,7 +45,7 @@ export function LoadStateKey({ view, edit }: { view: JobView; edit: Editor }) {
       >
         <p className="lb">Tap all that are true. Ride height counts on wheels or over a pit, with no stands.</p>
         <AskDown view={view} hand={hand} />
-        <div className={css.loads}>
+        <div className={css.loads} hidden={hand.asked !== null}>
           {loadWords.map((l) => (
             <Press key={l} aria-pressed={load.now.includes(l)} onClick={() => hand.toggle(l)}>
               <LoadPictogram load={[l]} size={44} />
