@@ -59,7 +59,11 @@ test("from complaint to record: a new vehicle, by mouse", async ({ page }) => {
   await page.getByRole("button", { name: "Calculation", exact: true }).click();
   await expect(page.getByRole("dialog")).toContainText("slider-crank");
   await page.getByRole("dialog").getByRole("button", { name: "Close" }).click();
-  await page.getByRole("button", { name: "Fit this lever" }).click();
+  // Nobody has measured it: why it is fitted all the same goes on the record.
+  await page.getByRole("button", { name: /^Fit this lever/ }).click();
+  const asked = page.getByRole("dialog", { name: /^Fit this lever/ });
+  await asked.getByLabel("Why it is fitted all the same").fill("ordered, it comes on Friday");
+  await asked.getByRole("button", { name: "Fit this lever for this reason" }).click();
   await expect(page.getByRole("button", { name: "Undo the choice" })).toBeVisible();
 
   await page.getByRole("tab", { name: /Plan/ }).click();

@@ -28,7 +28,9 @@ export function asOfShop(
   table: Knowledge,
   asked: { vehicle?: VehicleKind },
 ): Omit<DiagnoseInput, "observations" | "vehicle"> {
-  const { howTos: _ofPeople, ...knowledge } = table;
+  const knowledge = { ...table };
+  // Ways of doing the tests are for people.
+  delete knowledge.howTos;
   return { knowledge, nothing: nothingOf(table, knowledgeFor(table, asked.vehicle)), ...ASKED };
 }
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { LoadWord } from "../../contract";
+import { resources, type LoadWord } from "../../contract";
 import { jobView, PARENT, record } from "../../tests/domain/records";
 import { loadOperations, unsignedAtLoad, withLoad } from ".";
 
@@ -53,6 +53,8 @@ describe("the load state said by hand", () => {
         ticked: [{ what: "unsigned", key: "Cover", value: "not signed: the cover goes on tomorrow" }],
       },
     });
+    // What is written is a step that the book takes.
+    expect(resources.step.safeParse("data" in step ? step.data : null).success).toBe(true);
     expect(load).toMatchObject({ resource: "vehicle", data: { load: { now: ["onWheels"], at: AT } } });
     // Nothing open: only the word is kept.
     expect(loadOperations(jobView({ vehicle: on("onStands") }), ["onWheels"], by)).toHaveLength(1);

@@ -45,7 +45,7 @@ export function loadOperations(
     data: {
       jobId: view.job.id,
       text: "Down on its wheels, said by hand",
-      place: "around",
+      place: "under",
       position: positionNow(view.step),
       state: "done",
       doneAt: by.at,

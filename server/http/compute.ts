@@ -19,10 +19,9 @@ async function withShopTable(body: Buffer, shopTable: () => Promise<Knowledge>):
   if (!read.ok || typeof read.value !== "object" || read.value === null) return body;
   const asked = read.value as { knowledge?: unknown; vehicle?: VehicleKind };
   if (asked.knowledge !== "shop") return body;
-  const { knowledge: _word, ...rest } = asked;
   const vehicle = vehicleOfTable.safeParse(asked.vehicle);
   const unsaid = asOfShop(await shopTable(), { vehicle: vehicle.success ? vehicle.data : undefined });
-  return Buffer.from(JSON.stringify({ ...unsaid, ...rest }));
+  return Buffer.from(JSON.stringify({ ...unsaid, ...asked, knowledge: unsaid.knowledge }));
 }
 
 /**
