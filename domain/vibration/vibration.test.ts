@@ -3,7 +3,7 @@ import { resources, type JobView, type RecordHead, type Roughness, type Vibratio
 import { analyseRecording, isRunUp, leftOf, partedByGear, partnerOf } from "./recordingAnalysis";
 import { amplitudeText, causeOf, inWords } from "./words";
 import { pairText, shakePairs } from "./pairs";
-import { likelyRun, withoutUnit } from "./likelyRun";
+import { drivenBefore, likelyRun, withoutUnit } from "./likelyRun";
 import { marksIntoAsk, symptomsOf } from "./roughness";
 import { notYetTold } from "./observations";
 import { VAN_DRIVE, shaking } from "../../tests/domain/records";
@@ -66,6 +66,20 @@ describe("peaks and their names", () => {
     for (const other of [{ phase: "after" as const }, { speedKmh: 90 }, { gear: "" }, { gear: four.recording.gear }]) {
       expect(partedByGear(four, analyseRecording(vehicle, recording("x", { ...other })))).toBeNull();
     }
+  });
+
+  it("name an engine speed of the record's own that is not the one entered, and one that fits no gear", () => {
+    const rpmTrack = [0, 1, 2].map((tS) => ({ tS, rpm: 3000 }));
+    const notes = (data: Partial<VibrationRecording>): string[] => {
+      const turns = analyseRecording(vehicle, recording("r", { rpmTrack, ...data })).rotatingSources;
+      return turns?.ok ? turns.notes : [];
+    };
+    expect(notes({ gear: "", speedKmh: null, engineRpm: 2000 })).toEqual([
+      "the recording’s own engine speed is 3000 rpm, not the 2000 that was entered",
+    ]);
+    expect(notes({ gear: "", speedKmh: null, engineRpm: 3050 })).toEqual([]);
+    // 70 km/h in fifth is about 2,500 rpm of this drive: the column says another gear, or it slips.
+    expect(notes({})[0]).toMatch(/^engine and road speed give .* to 1/);
   });
 
   it("need the drive train, and say nothing without it", () => {
@@ -229,6 +243,14 @@ describe("what a new recording is taken for", () => {
       gear: "",
       speedKmh: 60,
     });
+  });
+  it("offers how the run before was driven, where nobody has said anything of this one", () => {
+    const fresh = recording("dddd", { gear: "", speedKmh: null, engineRpm: null });
+    expect(drivenBefore(view([fifth, fresh]), fresh)).toEqual({ gear: "5", speedKmh: 70 });
+    for (const said of [{ gear: "3" }, { speedKmh: 50 }, { engineRpm: 2000 }, { condition: "idleInGear" as const }]) {
+      expect(drivenBefore(view([fifth, fresh]), { ...fresh, ...said })).toBeNull();
+    }
+    expect(drivenBefore(view([fresh]), fresh)).toBeNull();
   });
   it("takes from a file's own word only how it ran", () => {
     expect(withoutUnit({ unit: "g", gear: "3" })).toEqual({ gear: "3" });

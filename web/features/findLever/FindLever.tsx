@@ -108,7 +108,15 @@ export function FindLever({ view, edit, tabs }: StageProps & { tabs: React.React
     if (!lever) return;
     edit.create(
       "setup",
-      { jobId: job.id, role: "candidate", name, lever, origin: "calculated", position: nextPosition(setup) },
+      {
+        jobId: job.id,
+        role: "candidate",
+        name,
+        lever,
+        // What is calculated from an estimate is one.
+        origin: isGuessed(old) ? "estimated" : "calculated",
+        position: nextPosition(setup),
+      },
       `Lever found: ${name}`,
     );
   };

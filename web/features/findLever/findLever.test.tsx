@@ -52,6 +52,16 @@ describe("finding the lever", () => {
     ]);
   });
 
+  it("makes no more of a lever than the old one's figures are, in its sentence, on the bench and on its drawing", () => {
+    const edit = fakeEdit();
+    const guessed = { ...lever, origin: "estimated" as const };
+    show(<FindLever view={{ ...view(), setup: [guessed] }} edit={edit} tabs={null} />);
+    expect(says()).toMatch(/Estimated: the old lever is not measured\./);
+    expect(screen.getByRole("link", { name: "Drawing PDF" }).getAttribute("href")).toContain("estimated=yes");
+    fireEvent.click(screen.getByRole("button", { name: "Put it on the bench" }));
+    expect((edit.create.mock.calls as unknown[][])[0][1]).toMatchObject({ origin: "estimated" });
+  });
+
   it("says what is possible where the wish is not, and why", async () => {
     show(<FindLever view={view(45, 1.3)} edit={fakeEdit()} tabs={null} />);
     await waitFor(() =>

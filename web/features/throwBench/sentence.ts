@@ -25,7 +25,7 @@ export interface SentenceInput {
   range?: { low: number; high: number } | null;
   /** What of it nobody measured; null where everything was. */
   basis?: Basis | null;
-  /** The tape's throw of an old lever that is only estimated, mm: it is taken in place of what the estimate makes. */
+  /** The tape's throw of an old lever that is only estimated, mm: it counts instead of what the estimate makes. */
   taped?: number | null;
   /** A taped throw of the old lever that its figures contradict. */
   conflict?: TapeConflict | null;

@@ -96,6 +96,17 @@ describe("the bench's sentence", () => {
     expect(told({ basis: "lever", chosen: true })).toContain("Chosen: Short lever.");
   });
 
+  // A throw is in proportion to the travel: 130 taped where 100 is calculated makes 97.5 of 75.
+  it("takes the tape of an old lever that is only estimated, and says so", () => {
+    const levers = [straight("old", 300, 60), straight("short", 300, 80)];
+    expect(sentence(levers, "direct", null, { basis: "lever", taped: 130 })).toMatch(
+      /drops from 130\.0 \(taped\) to 97\.5 mm, 25 % shorter/,
+    );
+    expect(sentence([levers[0]], "direct", null, { taped: 130 })).toMatch(
+      /throws 130\.0 mm by the tape\. The typical figures of the lever make 100\.0/,
+    );
+  });
+
   it("warns before it recommends", () => {
     expect(sentence([straight("old", 300, 60), straight("short", 240, 130)])).toMatch(/^Caution: Short lever\. /);
   });

@@ -184,6 +184,8 @@ describe("opening a job", () => {
     await waitFor(() => expect(onClose).toHaveBeenCalledTimes(1));
     const [first, second] = written(store);
     expect([first.resource, second.resource]).toEqual(["vehicle", "job"]);
+    // How its engine lies and which wheels are driven nobody has said: nothing is taken for granted.
+    expect("data" in first && first.data).toMatchObject({ unsaid: ["layout", "drivenWheels"] });
     expect("data" in second && second.data).toMatchObject({
       complaint: "It shakes at seventy.",
       vehicleId: first.id,

@@ -264,6 +264,12 @@ describe("the verdict", () => {
       { condition: "idleInGear", gear: "", speedKmh: null, peaks: [{ hz: 25, amplitude: 0.3 }] },
       /^At idle \(750 rpm\) it is the engine’s firing/,
     ],
+    ["no speed that anybody noted", { gear: "5", speedKmh: null }, /^Missing: a road speed or an engine speed\./],
+    [
+      "an engine speed that the record contradicts",
+      { gear: "", speedKmh: null, engineRpm: 2000, rpmTrack: [0, 1, 2].map((tS) => ({ tS, rpm: 3000 })) },
+      /^The recording’s own engine speed is 3000 rpm, not the 2000 that was entered: put that right first\./,
+    ],
     ["a gear without a ratio", { gear: "3" }, /^Missing: the ratio of gear 3/],
     ["sound instead of acceleration", { unit: "fullScale" }, /57\.0 % of full scale/],
   ])("of %s", (_what, data, says) => expect(text(data)).toMatch(says));

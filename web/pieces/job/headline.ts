@@ -78,7 +78,8 @@ function slopLine(view: JobView, units: Units): ProofLine | null {
     const answer = solveChain(context);
     const tried = view.joint.some((j) => j.tryNew && j.direction === direction);
     const promised = answer && tried ? triedSum(answer, view.joint, direction) : null;
-    const { targetMm } = context;
+    // A part of a throw that nobody took is no target to be held to.
+    const targetMm = view.job.slackTarget || context.throwFrom !== "typical" ? context.targetMm : null;
     const real = change.verdict === "shown" ? "" : "; the difference is within the measuring error";
     const target =
       targetMm === null
