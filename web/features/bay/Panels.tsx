@@ -5,7 +5,7 @@ import { boltsText } from "../../../domain";
 import { LOAD_NAMES } from "../../format/words";
 import { useKeptDraft } from "../../ui/useDraft";
 import { Press } from "../../ui/Press";
-import { AskDown, useLoadByHand } from "../../pieces/job/LoadByHand";
+import { useLoadByHand } from "../../pieces/job/LoadByHand";
 import { TickKey } from "./TickKey";
 import { StepLinks } from "./StepLinks";
 import type { Bay } from "./useBay";
@@ -247,7 +247,40 @@ function WhatIsLeft({ bay, onClose }: Props) {
 function Load({ bay }: Props) {
   const { now } = bay.view.vehicle.load;
   const hand = useLoadByHand(bay.view, bay.edit);
-  if (hand.asked) return <AskDown view={bay.view} hand={hand} />;
+  const [reason, setReason] = useKeptDraft(`down by hand in ${bay.view.job.id}`);
+  if (hand.asked) {
+    const { unsigned } = hand.asked;
+    const held = unsigned.filter((u) => u.holds);
+    return (
+      <>
+        <h2>{held.length > 0 ? "It stays up until these are signed" : "Not signed yet"}</h2>
+        <UnsignedLinks bay={bay} list={held.length > 0 ? held : unsigned} />
+        {held.length === 0 && (
+          <label className={css.ask}>
+            It comes down all the same, because
+            <input className={css.field} value={reason} maxLength={160} onChange={(e) => setReason(e.target.value)} />
+          </label>
+        )}
+        <div className={css.keys}>
+          <Press className={css.key} onClick={hand.leave}>
+            Leave it up
+          </Press>
+          {held.length === 0 && (
+            <Press
+              className={css.key}
+              disabled={!reason.trim()}
+              onClick={() => {
+                hand.goOn(reason.trim());
+                setReason("");
+              }}
+            >
+              Down for this reason
+            </Press>
+          )}
+        </div>
+      </>
+    );
+  }
   return (
     <div className={css.ticks}>
       {loadWords.map((w) => (

@@ -268,6 +268,7 @@ function Words({ knowledge, onChange }: { knowledge: Knowledge; onChange: (next:
           value={ofHundred(knowledge.nothing ?? 0)}
           min={0}
           max={90}
+          digits={1}
           unit="of 100 vehicles"
           onCommit={(pct) =>
             pct !== null &&
