@@ -6,7 +6,7 @@ const rooms = {
   core: [],
   contract: ["core"],
   drawing: ["core"],
-  models: ["core", "contract", "drawing"],
+  models: ["core", "contract", "drawing", "domain"],
   domain: ["core", "contract"],
   server: ["core", "contract", "models", "drawing", "domain"],
   web: ["core", "contract", "models", "drawing", "domain"],
@@ -27,8 +27,10 @@ const direction = Object.entries(rooms).map(([room, allowed]) => {
   // Scripts are single files and have no index.
   const rooms = allowed.filter((r) => r !== "scripts");
   if (rooms.length) {
+    // The supplied kinds of job are a room of data beside the domain: screens load it late, the models hold it.
+    const late = room === "models" ? "(?!templates$)" : "";
     patterns.push({
-      regex: `^(\\.\\./)+(${rooms.join("|")})/.+`,
+      regex: `^(\\.\\./)+(${rooms.join("|")})/${late}.+`,
       message: "Enter a room through its index.",
     });
   }

@@ -1,5 +1,5 @@
 import { plan, type PlanInput, type PlanStep } from "../core";
-import { beginBy, NO_FACTS, planQuestion, USUAL_HOURS } from "../domain";
+import { beginBy, NO_FACTS, planQuestion, USUAL_HOURS, workOf } from "../domain";
 import { suppliedTemplates } from "../domain/templates";
 import { resources, type JobView, type Step } from "../contract";
 import { median, type Figure } from "./report";
@@ -71,7 +71,7 @@ function longestKind(): PlanInput {
   let n = 0;
   const id = (): string => `01WRK${String((n += 1)).padStart(21, "0")}`;
   const view = { job: { id: id() }, step: [], torqueGroup: [], part: [] } as unknown as JobView;
-  const steps = beginBy(kind, view, [], id).operations.flatMap((o) =>
+  const steps = beginBy(workOf(kind), view, [], id).operations.flatMap((o) =>
     o.op === "create" && o.resource === "step"
       ? [{ id: o.id, ...resources.step.parse({ facts: NO_FACTS, ...o.data }) } as unknown as Step]
       : [],

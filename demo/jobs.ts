@@ -4,7 +4,7 @@ import type { DemoClient } from "./client";
 import type { Photographed } from "./photographs";
 import type { DemoDays } from "./days";
 import type { SheetName } from "./sheets";
-import { onTemplate, type OnTemplate } from "./templates";
+import { decidedOf, onTemplate, type OnTemplate } from "./templates";
 
 /** What every job of the demo is told with. */
 export interface Teller {
@@ -242,7 +242,8 @@ export class JobTale {
 
   async tell(label: string): Promise<void> {
     const { client } = this.teller;
-    const job = client.create("job", this.job, this.id);
+    const decided = this.planned ? await decidedOf(this.planned) : [];
+    const job = client.create("job", { ...this.job, decided }, this.id);
     // The lever is chosen once it exists.
     if (this.choice)
       this.operations.push({ op: "update", resource: "job", id: this.id, version: 1, data: this.choice });

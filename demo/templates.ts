@@ -1,5 +1,13 @@
-import type { JobView, NewFields, Operation, SpecLine, Step } from "../contract";
-import { beginBy, linesFor, NO_FACTS, toAnswer } from "../domain";
+import {
+  resources,
+  type Decision,
+  type JobView,
+  type NewFields,
+  type Operation,
+  type SpecLine,
+  type Step,
+} from "../contract";
+import { beginBy, firstChoices, linesFor, NO_FACTS, toAnswer, workOf, type Chosen } from "../domain";
 import type { DemoClient } from "./client";
 
 /** How far a job has come on its template. */
@@ -11,6 +19,8 @@ export interface OnTemplate {
   from: string;
   /** Steps alone: a job whose groups and parts are written out in full by hand. */
   stepsOnly?: boolean;
+  /** What was chosen of it; the rest is the first option. */
+  chosen?: Chosen;
   /** Where in the row of paces it begins: no two jobs take the same. */
   shift?: number;
 }
@@ -23,24 +33,39 @@ const PACE = [0.9, 1.2, 1, 1.4, 0.8, 1.1, 1.3];
 
 type NewStep = NewFields<"step"> & { minutes?: number | null };
 
+/** What was chosen of a job's template, as the job keeps it. */
+export async function decidedOf({ id, chosen = {} }: OnTemplate): Promise<Decision[]> {
+  const { suppliedTemplates } = await import("../domain/templates");
+  const content = suppliedTemplates.find((t) => t.id === id);
+  if (!content) throw new Error(`no template "${id}"`);
+  const taken = { ...firstChoices(content), ...chosen };
+  return workOf(content, taken).decisions.map((d, i) => {
+    const { key, options } = content.choices[i];
+    return { ...d, choice: options.find((o) => o.key === taken[key])?.name ?? "" };
+  });
+}
+
 /** The operations that put a job on a template, as the program itself does, with what is done so far. */
 export async function onTemplate(
   client: DemoClient,
   job: { id: string; vehicleId: string },
   operations: readonly Operation[],
-  { id, done, from, stepsOnly = false, shift = 0 }: OnTemplate,
+  { id, done, from, stepsOnly = false, shift = 0, chosen = {} }: OnTemplate,
 ): Promise<Operation[]> {
   // A room of data beside the domain: it comes when it is asked for, as on the screens.
   const { suppliedTemplates } = await import("../domain/templates");
   const content = suppliedTemplates.find((t) => t.id === id);
   if (!content) throw new Error(`no template "${id}"`);
+  const work = workOf(content, chosen);
   const book = await client.vehicle(job.vehicleId);
   const lines: SpecLine[] = linesFor(book.vehicle, book.sheetLine, book.ownLine)
     .filter((l) => l.applies.answer !== "no")
     .map((l) => l.line);
-  const made = (resource: string) =>
+  const made = (resource: "step" | "torqueGroup" | "part") =>
     operations.flatMap((o) =>
-      o.op === "create" && o.resource === resource ? [{ id: o.id, source: "", ...o.data }] : [],
+      o.op === "create" && o.resource === resource
+        ? [{ id: o.id, version: 1, ...(resources[resource].parse(o.data) as object) }]
+        : [],
     );
   const view = {
     job: { id: job.id },
@@ -50,7 +75,7 @@ export async function onTemplate(
     torqueGroup: made("torqueGroup"),
     part: made("part"),
   } as unknown as JobView;
-  const begun = beginBy(stepsOnly ? { ...content, groups: [], parts: [] } : content, view, lines, client.id);
+  const begun = beginBy(stepsOnly ? { ...work, groups: [], parts: [] } : work, view, lines, client.id);
   const steps = begun.operations.flatMap((o) =>
     o.op === "create" && o.resource === "step"
       ? [{ id: o.id, ticked: [], ...(o.data as NewStep) } as unknown as Step]

@@ -26,13 +26,16 @@ export async function newJob(page: Page, tag: string, shifterKind: string, compl
 }
 
 /** Plans a job by the kind of this title, and takes the best order found. */
-export async function planAs(page: Page, jobId: string, title: string): Promise<void> {
+export async function planAs(page: Page, jobId: string, title: string, option?: RegExp): Promise<void> {
   await page.goto(`/jobs/${jobId}/plan`);
   const kinds = page.getByRole("region", { name: "Kinds of job" });
   await kinds.getByRole("button").first().waitFor();
-  for (const other of await kinds.getByRole("button", { pressed: true }).all()) await other.click();
-  await kinds.getByRole("button", { name: title }).click();
+  const all = kinds.getByRole("button", { name: /^Show all/ });
+  if (await all.isVisible()) await all.click();
+  // One tap takes the place of what was proposed.
+  await kinds.getByRole("button", { name: title }).and(kinds.locator("[aria-pressed]")).click();
   await expect(answer(page)).toContainText(title);
+  if (option) await page.getByRole("radio", { name: option }).check();
   await page.getByRole("button", { name: "Plan it this way" }).click();
   await expect(page.getByRole("group", { name: "The day, by place" })).toBeVisible();
   const use = page.getByRole("button", { name: "Use this order" });
@@ -93,6 +96,8 @@ export async function signAll(page: Page, jobId: string): Promise<void> {
     torqueGroup: Signable[];
   };
   const scope = `job:${jobId}`;
+  // A kind that only undoes clips has nothing to sign.
+  if (!view.torqueGroup.length) return;
   await change(
     page,
     scope,

@@ -64,10 +64,13 @@ import {
   torqueToolInput,
   uncertaintyInput,
   designInput,
+  proposeKindInput,
   photoInput,
   validated,
 } from "../contract";
 import { floorSlot } from "../core";
+import { proposeKind } from "../domain";
+import { suppliedTemplates } from "../domain/templates";
 import { floorTemplate } from "../drawing";
 import type { Model } from "./model";
 
@@ -275,6 +278,12 @@ export const models: readonly Model[] = [
     asks: "How long is a part in a photograph taken on the printed sheet?",
     input: photoInput,
     ask: askPhotoMeasure,
+  },
+  {
+    name: "proposeKind",
+    asks: "Which kind of job does a complaint ask for?",
+    input: proposeKindInput,
+    ask: validated(proposeKindInput, null, (input) => proposeKind(suppliedTemplates, input)),
   },
 ];
 

@@ -14,4 +14,5 @@ export * from "./powerunit";
 export * from "./vibration";
 export * from "./uncertainty";
 export * from "./design";
+export * from "./proposeKind";
 export * from "./photo";

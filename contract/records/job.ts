@@ -35,7 +35,17 @@ const wish = z.strictObject({ reductionPct: num(-100, 90, "%"), limits: designLi
 const decision = z.strictObject({
   key: text(60),
   question: text(160),
-  choices: list(z.strictObject({ name: text(80), costs: text(200) }), 2, 6),
+  choices: list(
+    z.strictObject({
+      name: text(80),
+      costs: text(200),
+      /** Work it leaves for another day, and when that is looked at again. */
+      leavesOpen: line.default(""),
+      recheckDays: whole(1, 3650).nullable().default(null),
+    }),
+    2,
+    6,
+  ),
   choice: line.default(""),
 });
 export type Decision = z.output<typeof decision>;
@@ -73,6 +83,8 @@ export const job = z.strictObject({
   verdict: prose.default(""),
   /** What the plan left to decide, and how it was decided. */
   decided: list(decision, 0, 24).default([]),
+  /** What the kinds of work ask to be looked at before it goes back, beside what is always looked at. */
+  handBack: list(z.strictObject({ list: word(["rest", "drive"]), text: text(120) }), 0, 60).default([]),
   /** Messages to the owner, oldest first. */
   reminders: list(reminder, 0, 100).default([]),
   closing: closing.nullable().default(null),

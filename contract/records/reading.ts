@@ -21,6 +21,8 @@ export const quantityWords = [
   "rodLength",
   "fluidDrained",
   "fluidFilled",
+  "gap",
+  "size",
 ] as const;
 export type ReadingQuantity = (typeof quantityWords)[number];
 
@@ -44,6 +46,9 @@ export const quantityKinds: Record<ReadingQuantity, "length" | "angle" | "volume
   rodLength: "length",
   fluidDrained: "volume",
   fluidFilled: "volume",
+  // Both belong to a thing that is named: how near something comes, and any length of a piece.
+  gap: "length",
+  size: "length",
 };
 
 export const methodWords = ["tape", "calliper", "dial", "angleGauge", "jug", "photo", "byEye"] as const;

@@ -10,13 +10,14 @@ import { setting } from "./setting";
 import { setup } from "./setup";
 import { sheetPhoto } from "./sheetPhoto";
 import { person, shop } from "./shop";
-import { stockItem, template } from "./template";
+import { template } from "./kind";
+import { stockItem } from "./template";
 import { sheet, specLine } from "./sheet";
 import { signature, torqueGroup } from "./torque";
 import { vehicle } from "./vehicle";
 import { finding, part, step } from "./work";
 
-export { stageWords, waitKinds, type Stage } from "./job";
+export { stageWords, waitKinds, type Decision, type Stage } from "./job";
 export { loadWords, type LoadWord, type VehicleLoad } from "./load";
 export { methodWords, quantityKinds, quantityWords, type ReadingQuantity } from "./reading";
 export { recheckOutcomes, type RecheckOutcome } from "./recheck";
@@ -49,17 +50,30 @@ export type { TorqueTool } from "./shop";
 export { shifterKinds, type Surroundings } from "./vehicle";
 export { places, type Place } from "./places";
 export {
+  anyTemplateContent,
+  kindFrom,
+  kindLoads,
+  templateContent,
+  type TemplateContent,
+  type TemplateGroup,
+  type TemplateStep,
+} from "./kind";
+export {
+  cautionKinds,
+  checkWords,
   markKinds,
   partWays,
+  plainWork,
+  sides,
   stepDrawings,
   stepFacts,
-  templateContent,
-  templateStep,
   tickWords,
+  type CautionKind,
+  type PlainStep,
+  type PlainWork,
+  type Side,
   type StepDrawing,
   type StepFacts,
-  type TemplateContent,
-  type TemplateStep,
   type Tick,
   type TickWord,
 } from "./template";

@@ -60,12 +60,46 @@ const toMeasure = z.strictObject({
   toGear: line.default(""),
   place: line.default(""),
   phase: word(["before", "after"]).default("before"),
+  /** The step is not done without it, or a reason. */
+  must: z.boolean().default(true),
 });
+
+/** What a caution is about. */
+export const cautionKinds = [
+  "crush",
+  "fall",
+  "roll",
+  "eyes",
+  "burn",
+  "fume",
+  "fire",
+  "electric",
+  "airbag",
+  "spring",
+  "chemical",
+  "road",
+  "cut",
+  "damage",
+  "load",
+  "licence",
+] as const;
+export type CautionKind = (typeof cautionKinds)[number];
+
+/** What a step tries before anything is closed. */
+export const checkWords = ["everyGear", "everyDetent", "gap", "rub", "leak", "lock", ""] as const;
+
+export const sides = ["left", "right"] as const;
+export type Side = (typeof sides)[number];
+
+/** Something of the vehicle that may be off, and what goes wrong while it is. */
+const thing = z.strictObject({ key: token, name: text(80), holds: line.default("") });
 
 /** All that a step says beside what is done, where and by how many. */
 export const stepFacts = z.strictObject({
-  /** Said before the step is begun: what to do, then why. */
+  /** Said before the step is begun, in words of the shop's own: what to do, then why. */
   caution: line.default(""),
+  /** The same by what is in danger, any number of them. */
+  cautions: list(z.strictObject({ kind: word(cautionKinds), text: text(240) }), 0, 12).default([]),
   tools: list(text(60), 0, 20).default([]),
   /** Fasteners that come out here. Clips and pins have no torque; all others name the group they come back with. */
   frees: list(
@@ -75,6 +109,8 @@ export const stepFacts = z.strictObject({
       count: whole(1, 64).default(1),
       group: line.default(""),
       clip: z.boolean().default(false),
+      /** Head or socket it takes: "13 mm socket". */
+      head: text(40).or(z.literal("")).default(""),
     }),
     0,
     16,
@@ -95,19 +131,36 @@ export const stepFacts = z.strictObject({
   orientation: list(text(120), 0, 8).default([]),
   drawing: word([...stepDrawings, ""]).default(""),
   /** What can be seen only now. */
-  look: list(text(120), 0, 10).default([]),
-  measure: list(toMeasure, 0, 8).default([]),
+  look: list(text(160), 0, 12).default([]),
+  measure: list(toMeasure, 0, 16).default([]),
   /** Setting tool the step is done with. */
   sets: word(settingTools).nullable().default(null),
   /** What the wait after it is for: "sealant skins". */
   waitFor: line.default(""),
   parts: list(text(80), 0, 16).default([]),
+  /** What comes off, apart, out or open here, and what goes wrong while it is. */
+  off: list(thing, 0, 12).default([]),
+  /** What is on again after it, by its key. */
+  on: list(token, 0, 12).default([]),
+  /** What must be off while it is done. */
+  whileOff: list(token, 0, 12).default([]),
+  /** What must be on: before it comes off, after it is on again, or either. */
+  whileOn: list(z.strictObject({ key: token, when: word(["before", "after", "any"]) }), 0, 12).default([]),
+  /** How the vehicle is held from here on. */
+  brings: loadList.default([]),
+  /** Checks that come first, by the id of their step, and why. */
+  gates: list(z.strictObject({ check: text(60), why: text(200) }), 0, 12).default([]),
+  check: word(checkWords).default(""),
+  /** It hides what was done, or lets the vehicle down. */
+  closes: z.boolean().default(false),
+  /** The side of the vehicle it is about; one side is finished before the other is begun. */
+  side: word([...sides, ""]).default(""),
 });
 export type StepFacts = z.output<typeof stepFacts>;
 
-export const templateStep = z.strictObject({
+export const plainStep = z.strictObject({
   id: token,
-  text: text(120),
+  text: text(200),
   place: word(places),
   minutes: over(0, 1000, "min"),
   hands: whole(1, 2).default(1),
@@ -118,13 +171,13 @@ export const templateStep = z.strictObject({
   common: z.boolean().default(false),
   facts: stepFacts.prefault({}),
 });
-export type TemplateStep = z.output<typeof templateStep>;
+export type PlainStep = z.output<typeof plainStep>;
 
 /** Ways a part can be got or done without; each has its price in money or in work. */
 export const partWays = ["part", "repair", "assembly", "used", "temporary"] as const;
 
-/** How one kind of job is done, in the shop's own words: steps, fasteners, parts, and what is decided on the way. */
-export const templateContent = z.strictObject({
+/** One kind of job as it is planned for one vehicle: everything chosen, each side by itself, in steps that need others. */
+export const plainWork = z.strictObject({
   id: token,
   /** Number of the kind of job it is about; none for a shop's own. */
   kind: whole(1, 99).nullable().default(null),
@@ -146,9 +199,12 @@ export const templateContent = z.strictObject({
       threadLocker: line.default(""),
       twoPeople: z.boolean().default(false),
       critical: word(criticalWords).default("none"),
+      use: word(["torque", "snug"]).default("torque"),
+      /** Passes it is tightened in; what is snug has one, by hand. */
+      passes: whole(1, 3).nullable().default(null),
     }),
     0,
-    30,
+    60,
   ).default([]),
   parts: list(
     z.strictObject({
@@ -168,23 +224,26 @@ export const templateContent = z.strictObject({
     z.strictObject({
       key: token,
       question: text(160),
-      choices: list(z.strictObject({ name: text(80), costs: text(200) }), 2, 6),
+      choices: list(
+        z.strictObject({
+          name: text(80),
+          costs: text(200),
+          /** Work it leaves for another day, as a sentence. */
+          leavesOpen: line.default(""),
+          recheckDays: whole(1, 3650).nullable().default(null),
+        }),
+        2,
+        6,
+      ),
     }),
     0,
-    8,
+    16,
   ).default([]),
   /** What is judged at the end, and by what. */
-  proves: list(text(120), 0, 12).default([]),
-  steps: list(templateStep, 1, 120),
+  proves: list(text(120), 0, 32).default([]),
+  steps: list(plainStep, 1, 160),
 });
-export type TemplateContent = z.output<typeof templateContent>;
-
-/** A template of the shop's own: begun from a supplied one or from a job. */
-export const template = z.strictObject({
-  /** Id of the supplied template it began as; none where it began as a job. */
-  basedOn: line.default(""),
-  content: templateContent,
-});
+export type PlainWork = z.output<typeof plainWork>;
 
 /** Something of the shop's shelf. */
 export const stockItem = z.strictObject({
@@ -203,7 +262,7 @@ export const stockItem = z.strictObject({
 /** Something ticked off at a step: which, when, and what was answered. */
 export const tick = z.strictObject({
   what: word(tickWords),
-  key: text(120),
+  key: text(200),
   value: line.default(""),
   at: moment,
 });

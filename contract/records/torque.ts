@@ -48,6 +48,8 @@ export const torqueGroup = z.strictObject({
     .default(null),
   toolId: text(40).nullable().default(null),
   critical: word(criticalWords).default("none"),
+  /** By a torque, or by feel as the trade does it: trim, covers, clips with screws. */
+  use: word(["torque", "snug"]).default("torque"),
   /** Torque that a self-locking nut takes before it clamps; it is added to the specification. */
   prevailing: typedValue.nullable().default(null),
   /** Where that figure is from. */

@@ -32,7 +32,7 @@ export interface TorqueSequenceAnswer {
  *
  * Bolts are numbered round a circle or box and along a line, from 1. Circle: start at 1, then always the
  * undone bolt farthest from its nearest tightened one (ties: farthest from the last, then lowest number),
- * which gives the stars of common practice (no source): 1-3-2-4, 1-3-5-2-4, 1-4-2-5-3-6. Box: crosswise.
+ * which gives the stars of common practice (no source): 1-3-2-4, 1-3-5-2-4, 1-4-2-5-3-6. Box: the same, crosswise.
  * Line: from the middle outwards. Torque in N m is the pass's percentage of the target; an angle in degrees
  * belongs to the last pass only. A pass without a percentage is by hand and has no torque.
  */
@@ -56,7 +56,6 @@ export function torqueSequence(input: TorqueSequenceInput): TorqueSequenceAnswer
 }
 
 function orderOf(pattern: BoltPattern, count: number): number[] {
-  if (pattern === "box") return [1, 3, 2, 4];
   const bolts = Array.from({ length: count }, (_, i) => i + 1);
   if (pattern === "line") {
     const middle = (count + 1) / 2;

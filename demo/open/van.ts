@@ -112,7 +112,12 @@ export async function vanPlan(t: Teller): Promise<void> {
     })
     .part("Spring clip", { number: "SK-08-21", quantity: 2, price: 1.1, state: "ordered" })
     .part("Lift collar and spring", { carriedOver: true, state: "needed" })
-    .template({ id: "cableBushes", done: 0, from: days.at(0, "08:00") });
+    .template({
+      id: "cableBushes",
+      done: 0,
+      from: days.at(0, "08:00"),
+      chosen: { lever: "cup", plate: "sealed" },
+    });
   job.group("Bottom plate", {
     lineId: t.lines.get("van/Bottom plate"),
     grade: "8.8",

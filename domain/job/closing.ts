@@ -9,6 +9,7 @@ export interface OpenAtClosing {
   kind:
     | "held"
     | "unsigned"
+    | "leftOpen"
     | "outside"
     | "noSource"
     | "nobody"
@@ -32,6 +33,10 @@ const entry = <T>(
   nameOf: (one: T) => string,
   count = list.length,
 ): OpenAtClosing[] => (count ? [{ kind, count, names: list.slice(0, 4).map(nameOf) }] : []);
+
+/** Work that a choice of the plan left for another day, in sentences. */
+export const leftOpenBy = (view: Pick<JobView, "job">): string[] =>
+  view.job.decided.flatMap((d) => d.choices.find((c) => c.name === d.choice)?.leavesOpen || []);
 
 /** Parts of steps that are done, of which nobody said that they went in. */
 function notFitted(view: JobView): Part[] {
@@ -74,7 +79,7 @@ export function openAtClosing(view: JobView): OpenAtClosing[] {
   ].filter((p) => !lacking.includes(p));
   const again = toMeasureAgain(view);
   const checked = new Set(view.job.checked.map((c) => c.id));
-  const lists = worked ? handbackLists(view.vehicle).filter((l) => l.lines.some((x) => !checked.has(x.id))) : [];
+  const lists = worked ? handbackLists(view).filter((l) => l.lines.some((x) => !checked.has(x.id))) : [];
   return [
     ...entry("held", held, (u) => u.group.name),
     ...entry("unsigned", unsigned, ({ g }) => g.name, bolts),
@@ -89,6 +94,7 @@ export function openAtClosing(view: JobView): OpenAtClosing[] {
       view.job.decided.filter((d) => !d.choice),
       (d) => d.question,
     ),
+    ...entry("leftOpen", leftOpenBy(view), (l) => l),
     ...entry("findings", findings, (f) => f.text),
     ...entry("parts", parts, (p) => p.name),
     ...entry("notFitted", lacking, (p) => p.name),
@@ -105,6 +111,7 @@ export function openAtClosing(view: JobView): OpenAtClosing[] {
 const WORDS: Record<OpenAtClosing["kind"], [one: string, many: string]> = {
   held: ["critical torque group is not signed", "critical torque groups are not signed"],
   unsigned: ["bolt is not signed", "bolts are not signed"],
+  leftOpen: ["piece of work is left for another day", "pieces of work are left for another day"],
   outside: ["torque group was accepted outside its limits", "torque groups were accepted outside their limits"],
   noSource: ["torque value has no source", "torque values have no source"],
   nobody: ["signature has no person", "signatures have no person"],

@@ -129,7 +129,7 @@ describe("what was expected in Compare", () => {
 describe("what is looked at before it goes back", () => {
   it("has other lines for an automatic, each of its own name", () => {
     for (const automatic of [true, false]) {
-      const ids = handbackLists({ automatic }).flatMap((l) => l.lines.map((x) => x.id));
+      const ids = handbackLists({ vehicle: { automatic }, job: {} }).flatMap((l) => l.lines.map((x) => x.id));
       expect(new Set(ids).size).toBe(ids.length);
       expect(ids.includes("startOnlyPN")).toBe(automatic);
     }

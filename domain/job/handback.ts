@@ -1,4 +1,4 @@
-import type { Vehicle } from "../../contract";
+import type { Job, Vehicle } from "../../contract";
 
 export interface HandbackLine {
   id: string;
@@ -12,10 +12,33 @@ export interface HandbackList {
   lines: HandbackLine[];
 }
 
+/** A line of a kind of work by what it says: the same line of two kinds is one. */
+const idOf = (text: string): string =>
+  `k ${text
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, " ")
+    .trim()}`
+    .slice(0, 40)
+    .trim();
+
 /**
- * What is looked at before a vehicle goes back: at rest, on the first drive, and on return. Common practice, no source.
+ * What is looked at before a vehicle goes back: at rest, on the first drive, and on return, with what the kinds of work
+ * that were done ask for. The lists themselves are common practice, no source.
  */
-export function handbackLists(vehicle: Pick<Vehicle, "automatic">): HandbackList[] {
+export function handbackLists({
+  vehicle,
+  job,
+}: {
+  vehicle: Pick<Vehicle, "automatic">;
+  job: { handBack?: Job["handBack"] };
+}): HandbackList[] {
+  const asked = (list: "rest" | "drive"): HandbackLine[] => [
+    ...new Map(
+      (job.handBack ?? []).flatMap((l) =>
+        l.list === list ? [[idOf(l.text), { id: idOf(l.text), text: l.text }] as const] : [],
+      ),
+    ).values(),
+  ];
   const gears: HandbackLine[] = vehicle.automatic
     ? [
         { id: "everyPosition", text: "Every position, in order and by its own feel" },
@@ -33,7 +56,11 @@ export function handbackLists(vehicle: Pick<Vehicle, "automatic">): HandbackList
       id: "rest",
       title: "At rest",
       caution: "Wheels chocked, handbrake on: a gear that goes in by itself moves the vehicle.",
-      lines: [...gears, { id: "leverFree", text: "Lever, boot and console touch nothing in any gear" }],
+      lines: [
+        ...gears,
+        { id: "leverFree", text: "Lever, boot and console touch nothing in any gear" },
+        ...asked("rest"),
+      ],
     },
     {
       id: "drive",
@@ -43,6 +70,7 @@ export function handbackLists(vehicle: Pick<Vehicle, "automatic">): HandbackList
         { id: "everyGear", text: vehicle.automatic ? "Every gear range" : "Every gear, up and down" },
         { id: "onAndOff", text: "On and off the throttle" },
         { id: "complaintRoad", text: "The road that showed the complaint" },
+        ...asked("drive"),
       ],
     },
     {

@@ -1,6 +1,6 @@
 export { expectationsOf, type Expectation, type ExpectationVerdict } from "./expectations";
 export { handbackLists, type HandbackLine, type HandbackList } from "./handback";
-export { closingLine, mustNotBeDriven, openAtClosing, type OpenAtClosing } from "./closing";
+export { closingLine, leftOpenBy, mustNotBeDriven, openAtClosing, type OpenAtClosing } from "./closing";
 export { opensAgain, recordsAfter, withMoves } from "./moves";
 export { openCounts } from "./open";
 export { topicsOf, type Topic } from "./topics";

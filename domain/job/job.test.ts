@@ -11,6 +11,7 @@ import {
 import { awaited, waitNow } from "./waits";
 import { fitDoubts } from "../vehicle/fits";
 import { openAtClosing } from "./closing";
+import { handbackLists } from "./handback";
 import { topicsOf } from "./topics";
 import { wantedOf } from "./wanted";
 import { withMoves } from "./moves";
@@ -193,4 +194,27 @@ describe("whether a part fits the vehicle", () => {
     [{ variant: "long base" }, {}, ["otherVariant"]],
     [{ variant: "low roof" }, {}, []],
   ])("%j in a vehicle of %j: %j", (part, vehicle, doubts) => expect(kinds(part, vehicle)).toEqual(doubts));
+});
+
+describe("what is looked at before it goes back", () => {
+  it("has what the kinds of work ask for beside what is always looked at, each line once", () => {
+    const lines = (handBack: { list: "rest" | "drive"; text: string }[]) =>
+      handbackLists({ vehicle: { automatic: false }, job: { handBack } }).map((l) => [l.id, l.lines.length]);
+    const usual = lines([]);
+    const asked = lines([
+      { list: "rest", text: "Reverse only by the collar" },
+      { list: "rest", text: "Reverse only by the collar." },
+      { list: "drive", text: "No rattle over the setts" },
+    ]);
+    expect(asked).toEqual(usual.map(([id, n]) => [id, Number(n) + (id === "return" ? 0 : 1)]));
+    const ids = handbackLists({
+      vehicle: { automatic: false },
+      job: {
+        handBack: [
+          { list: "rest", text: "A very long line of what is to be looked at before it goes back to its owner" },
+        ],
+      },
+    }).flatMap((l) => l.lines.map((x) => x.id));
+    expect(Math.max(...ids.map((id) => id.length))).toBeLessThanOrEqual(40);
+  });
 });

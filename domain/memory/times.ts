@@ -31,7 +31,12 @@ export function timesOf(
   templates: readonly TemplateContent[],
   worked: readonly { source: string; minutes: number[] }[],
 ): TemplateTimes[] {
-  const bySource = new Map(worked.map((w) => [w.source.replace(/\*$/, ""), w.minutes]));
+  // Both sides of a vehicle are the same step.
+  const bySource = new Map<string, number[]>();
+  for (const w of worked) {
+    const source = w.source.replace(/(@(left|right))?\*?$/, "");
+    bySource.set(source, [...(bySource.get(source) ?? []), ...w.minutes]);
+  }
   return templates
     .map((t): TemplateTimes => {
       const steps = t.steps.map((s): StepTimes => {

@@ -19,6 +19,8 @@ const USUAL: Record<ReadingQuantity, readonly [least: number, most: number]> = {
   cableThread: [0, 60],
   rodLength: [40, 2000],
   fluidDrained: [0.2, 20],
+  gap: [0, 300],
+  size: [0.1, 1000],
   fluidFilled: [0.2, 20],
 };
 

@@ -114,8 +114,12 @@ describe("a torque group", () => {
     expect(refused("torqueGroup", { ...group, specOrigin: "specified", specTyped: " " })?.field).toBe("specTyped");
     expect(refused("torqueGroup", { ...group, specOrigin: "missing", specTyped: "" })).toBeNull();
   });
-  it("has a pattern its bolts can lie in", () => {
-    expect(refused("torqueGroup", { ...group, pattern: "box", count: 6 })?.field).toBe("count");
+  it("of any pattern takes any count, and its passes differ by name", () => {
+    for (const pattern of ["box", "line", "circle"] as const) {
+      for (const count of [1, 6, 20]) expect(refused("torqueGroup", { ...group, pattern, count })).toBeNull();
+    }
+    const twice = { name: "60 %", pct: 60 };
+    expect(refused("torqueGroup", { ...group, pattern: "box", passes: [twice, twice] })?.field).toBe("passes[1].name");
   });
 });
 

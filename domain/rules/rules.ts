@@ -72,7 +72,8 @@ const reading: Rule<"reading"> = (r) => {
 
 const torqueGroup: Rule<"torqueGroup"> = (g) => {
   const passes = g.passes.map((p) => ({ name: p.name, pct: p.pct ?? undefined }));
-  const sequence = checkTorqueSequence({ pattern: g.pattern, count: g.count, passes });
+  // Six may lie in a box and twenty in a row: only the passes are held to their rules here.
+  const sequence = checkTorqueSequence({ pattern: "circle", count: g.count, passes });
   if (sequence) return sequence;
   return g.specOrigin === "specified" && !g.specTyped.trim() ? broken("specNeeded", "specTyped", g.specTyped) : null;
 };

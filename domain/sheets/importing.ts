@@ -360,8 +360,6 @@ function fillTorque(torque: NonNullable<LineFields["torque"]>, at: (role: Column
     const read = facts.torque.shape.count.safeParse(readNumber(count.replace(/\s*[x×]$/, "")));
     if (!read.success) return { column: "count", got: count, accepts: "a whole number from 1 to 64" };
     torque.count = read.data;
-    // A line of bolts holds twelve at most.
-    if (torque.pattern === "line" && torque.count > 12) torque.pattern = "circle";
   }
   const length = at("length");
   if (length) {

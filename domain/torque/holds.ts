@@ -1,4 +1,4 @@
-import type { JobView, LoadWord, Step, TorqueGroup, VehicleLoad } from "../../contract";
+import type { JobView, LoadWord, Step, StepFacts, TorqueGroup, VehicleLoad } from "../../contract";
 import { specOf } from "./passes";
 import { progressOf } from "./progress";
 
@@ -12,17 +12,46 @@ const RAISED: readonly LoadWord[] = ["onStands", "onLift"];
 const GROUND: readonly LoadWord[] = ["onWheels", "overPit"];
 const has = (load: readonly LoadWord[], some: readonly LoadWord[]): boolean => some.some((w) => load.includes(w));
 
+/** What of a step says how the vehicle is held. */
+type OfLoad = Pick<Step, "load"> & { facts?: Pick<StepFacts, "brings"> | null };
+
+/** How a step holds the vehicle: as it brings it about, or as it asks for it. */
+const broughtBy = (step: OfLoad): readonly LoadWord[] => (step.facts?.brings?.length ? step.facts.brings : step.load);
+
 /** What a step does with the vehicle as a whole; null for all work on it. `now` is what it is on before the step. */
-export function momentOf(step: Pick<Step, "text" | "load">, now: readonly LoadWord[]): Moment | null {
-  if (DRIVES.test(step.text)) return "drive";
-  return has(step.load, GROUND) && !has(step.load, RAISED) && !has(now, GROUND) ? "down" : null;
+export function momentOf(step: OfLoad & Pick<Step, "text">, now: readonly LoadWord[]): Moment | null {
+  // Onto a pit or a lift it rolls a few metres: that is coming down, and no drive.
+  if (!step.facts?.brings?.length && DRIVES.test(step.text)) return "drive";
+  const then = broughtBy(step);
+  return has(then, GROUND) && !has(then, RAISED) && !has(now, GROUND) ? "down" : null;
+}
+
+/**
+ * The same at a step of a job. Where nothing is said of the vehicle and nothing is done, a step that only asks for its
+ * wheels finds it on them: nothing of it was ever up.
+ */
+export function momentAt(
+  { vehicle, step: steps }: Pick<JobView, "vehicle" | "step">,
+  step: OfLoad & Pick<Step, "text">,
+): Moment | null {
+  const { now } = vehicle.load;
+  const untouched =
+    !now.length && !step.facts?.brings?.length && steps.length > 0 && steps.every((s) => s.state !== "done");
+  const moment = momentOf(step, now);
+  return untouched && moment === "down" ? null : moment;
 }
 
 /**
  * What the vehicle is on once a step is done that says how it is held: lifting and coming down change it, a support that
  * the step asks for is there. Null where nothing changes.
  */
-export function loadAfter(step: Pick<Step, "load">, now: readonly LoadWord[]): LoadWord[] | null {
+export function loadAfter(step: OfLoad, now: readonly LoadWord[]): LoadWord[] | null {
+  const brings = step.facts?.brings ?? [];
+  if (brings.length) {
+    // On a lift is as good as on stands: a person said it, and it stays.
+    const then = brings.map((w) => (w === "onStands" && now.includes("onLift") ? "onLift" : w));
+    return then.length === now.length && then.every((w) => now.includes(w)) ? null : then;
+  }
   const { load } = step;
   if (!load.length) return null;
   const other =
@@ -77,8 +106,8 @@ export function unsignedAt(view: Pick<JobView, "torqueGroup" | "signature" | "st
 /** Critical groups that hold a vehicle at a step; empty where it may go on. */
 export function heldAt(
   view: Pick<JobView, "torqueGroup" | "signature" | "step" | "vehicle">,
-  step: Pick<Step, "text" | "load">,
+  step: OfLoad & Pick<Step, "text">,
 ): Unsigned[] {
-  const moment = momentOf(step, view.vehicle.load.now);
+  const moment = momentAt(view, step);
   return moment ? unsignedAt(view, moment).filter((u) => u.holds) : [];
 }

@@ -34,4 +34,4 @@ export {
 } from "./wrench";
 export { boltsText, signedRuns, type SignedGroup, type SignedHow, type SignedRun } from "./signedRuns";
 export { lacksSource, withSpec } from "./spec";
-export { comesDown, heldAt, loadAfter, momentOf, unsignedAt, type Moment, type Unsigned } from "./holds";
+export { comesDown, heldAt, loadAfter, momentAt, momentOf, unsignedAt, type Moment, type Unsigned } from "./holds";

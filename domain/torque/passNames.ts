@@ -2,6 +2,15 @@ import type { TorqueGroup } from "../../contract";
 
 export type Passes = TorqueGroup["passes"];
 
+/** Passes of fasteners that a kind of job says: one of the whole torque, or so many up to it; by feel is one by hand. */
+export function passesFor(use: TorqueGroup["use"], count: number | null): Passes {
+  const share = (pct: number): Passes[number] => ({ name: `${pct} %`, pct });
+  if (use === "snug") return [{ name: "by hand", pct: null }];
+  if (count === 1) return [share(100)];
+  if (count === 2) return [share(60), share(100)];
+  return [{ name: "snug", pct: null }, share(60), share(100)];
+}
+
 /** "snug, 60 %, 100 %". */
 export const passesText = (passes: Passes): string => passes.map((p) => p.name).join(", ");
 

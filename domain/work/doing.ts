@@ -1,5 +1,5 @@
-import type { JobView, Operation, StockItem, Step, Tick } from "../../contract";
-import { isGroupDone, loadAfter, momentOf, unsignedAt, type Moment, type Unsigned } from "../torque";
+import type { JobView, Signature, TorqueGroup, Operation, StockItem, Step, Tick } from "../../contract";
+import { countsOf, isGroupDone, loadAfter, momentAt, unsignedAt, type Moment, type Unsigned } from "../torque";
 import { minutesWorked, stepWants, unanswered, type StepWants, type ToAnswer } from "./left";
 
 /** What a step still wants before it is done. */
@@ -16,10 +16,12 @@ export interface StepOpen {
   loose: Unsigned[];
   /** Groups it tightens itself that are not signed: they may be signed later on the board. */
   unsigned: string[];
+  /** Groups it loosens that are signed already: they have to be signed again. */
+  again: string[];
 }
 
 export function openAtStep(view: JobView, step: Step): StepOpen {
-  const moment = step.state === "open" ? momentOf(step, view.vehicle.load.now) : null;
+  const moment = step.state === "open" ? momentAt(view, step) : null;
   const before = moment ? unsignedAt(view, moment) : [];
   return {
     answers: unanswered(step, view.step),
@@ -30,8 +32,17 @@ export function openAtStep(view: JobView, step: Step): StepOpen {
     unsigned: view.torqueGroup
       .filter((g) => step.facts?.torques.includes(g.name) && !isGroupDone(g, view.signature))
       .map((g) => g.name),
+    again: step.state === "open" ? loosened(view, step).map(({ group }) => group.name) : [],
   };
 }
+
+/** Groups whose fasteners a step takes out though they are signed, with the signatures that no longer hold. */
+const loosened = (view: JobView, step: Step): { group: TorqueGroup; signatures: Signature[] }[] =>
+  view.torqueGroup.flatMap((group) => {
+    if (!step.facts?.frees.some((f) => !f.clip && f.group === group.name)) return [];
+    const signatures = countsOf(group, view.signature);
+    return signatures.length ? [{ group, signatures }] : [];
+  });
 
 /** Whether a step can be done without a word. */
 export const isFree = (open: StepOpen): boolean =>
@@ -39,7 +50,7 @@ export const isFree = (open: StepOpen): boolean =>
 
 /**
  * A step that is done, with what follows: its clock stops and the next one's begins, what it fitted is fitted and has
- * left the shelf, and the vehicle is on what the step put it on. What was not answered, measured or signed keeps the
+ * left the shelf, and the vehicle is on what the step put it on. Bolts it loosened that were signed are to be signed again. What was not answered, measured or signed keeps the
  * reason that was given for it.
  */
 export function doneOperations(
@@ -68,7 +79,7 @@ export function doneOperations(
   const used = view.part.filter((p) => !p.alternative && step.facts?.parts.includes(p.name));
   const load = loadAfter(step, view.vehicle.load.now);
   const update = (
-    resource: "step" | "part" | "stockItem" | "vehicle",
+    resource: "step" | "part" | "stockItem" | "vehicle" | "signature",
     of: { id: string; version: number },
     data: object,
   ) => ({ op: "update", resource, id: of.id, version: of.version, data }) as Operation;
@@ -79,6 +90,12 @@ export function doneOperations(
       workedMin: minutesWorked(step.startedAt, at),
       ...(without.length && { ticked: [...step.ticked, ...without].slice(-80) }),
     }),
+    // A bolt that is loosened again is no longer at its torque: what was signed is kept and does not count.
+    ...loosened(view, step).flatMap(({ signatures }) =>
+      signatures.map((s) =>
+        update("signature", s, { outcome: "redo", outcomeReason: `loosened again: ${step.text}`.slice(0, 400) }),
+      ),
+    ),
     ...(load ? [update("vehicle", view.vehicle, { load: { now: load, at, by: by.personId } })] : []),
     ...(after && !after.startedAt ? [update("step", after, { startedAt: at })] : []),
     ...used

@@ -1,4 +1,28 @@
-export { beginBy, beginByAll, templateChanges, NO_FACTS, templateOf, UNSAID_MIN, type Beginning } from "./begin";
+export { beginBy, beginByAll, templateChanges, templateOf, UNSAID_MIN, type Beginning } from "./begin";
+export { cautionsOf, factsOf, NO_FACTS } from "./facts";
+export {
+  canBeOrdered,
+  edgesOf,
+  impossibleIn,
+  ordered,
+  isHeld,
+  withNeeds,
+  type Edge,
+  type EdgeWhy,
+  type Impossible,
+  type OfOrder,
+} from "./edges";
+export {
+  allChoices,
+  chosenIn,
+  decisionKey,
+  effectOf,
+  firstChoices,
+  workOf,
+  type ChoiceEffect,
+  type Chosen,
+} from "./kind";
+export { rechoose, type Rechosen } from "./rechoose";
 export { doneOperations, isFree, openAtStep, type StepOpen } from "./doing";
 export { loadOperations, unsignedAtLoad, withLoad } from "./loadByHand";
 export {
@@ -7,6 +31,7 @@ export {
   measurandOfStep,
   minutesWorked,
   stepWants,
+  fastenerText,
   toAnswer,
   unanswered,
   waitOf,
@@ -30,10 +55,22 @@ export {
   USUAL_HOURS,
   visitsOf,
   waitsOf,
+  whyText,
+  type BrokenNeed,
   type HelperCall,
   type PickStop,
   type PlannedWait,
   type SharedStep,
   type Visit,
 } from "./order";
-export { proposeTemplates, type Proposal } from "./propose";
+export {
+  leadOf,
+  proposeKind,
+  proposeKinds,
+  proposeTemplates,
+  stemOf,
+  tiedIn,
+  type Because,
+  type ProposeInput,
+  type Proposal,
+} from "./propose";

@@ -1,4 +1,4 @@
-import type { JobView, Step, Tick, TickWord } from "../../contract";
+import type { JobView, Step, StepFacts, Tick, TickWord } from "../../contract";
 import { findReading, mainPair, measurandKey, type Measurand, type Phase } from "../readings";
 import { isGroupDone } from "../torque";
 
@@ -40,6 +40,10 @@ const nameOf = (steps: readonly Step[], key: string, of: "frees" | "unplugs"): s
   return key;
 };
 
+/** "4 × cover screws, 10 mm socket". */
+export const fastenerText = ({ count, name, head }: StepFacts["frees"][number]): string =>
+  `${count > 1 ? `${count} × ` : ""}${name}${head ? `, ${head}` : ""}`;
+
 /** All that a step wants answered, in the order it is met. */
 export function toAnswer(step: Step, steps: readonly Step[]): ToAnswer[] {
   const { facts } = step;
@@ -48,7 +52,7 @@ export function toAnswer(step: Step, steps: readonly Step[]): ToAnswer[] {
   return [
     ...facts.unplugs.map((u) => plain("unplug", u.key, `Unplugged: ${u.name}`)),
     ...facts.marks.map((m) => ({ what: "mark" as const, key: m.key, text: m.text, asksValue: m.kind !== "witness" })),
-    ...facts.frees.map((f) => plain("bag", f.key, `${f.count > 1 ? `${f.count} ` : ""}${f.name}`)),
+    ...facts.frees.map((f) => plain("bag", f.key, fastenerText(f))),
     ...facts.carry.map((c) => plain("carry", c, `Carried over: ${c}`)),
     ...facts.orientation.map((o) => plain("orientation", o, o)),
     ...facts.asks.map((key) => {
@@ -100,7 +104,8 @@ export function stepWants(
     (w.what === "measure"
       ? findReading(view.reading, w.measurand, w.phase) !== undefined
       : view.setting.some((s) => s.tool === w.tool));
-  return { all, open: all.filter((w) => !isThere(w)) };
+  const optional = new Set(facts.measure.flatMap((m, i) => (m.must === false ? [all[i]] : [])));
+  return { all, open: all.filter((w) => !isThere(w) && !optional.has(w)) };
 }
 
 /** What is still out, unplugged, marked or loose. */

@@ -1,4 +1,5 @@
-import type { LoadWord, TemplateContent, TemplateStep } from "../../contract";
+import type { LoadWord, PlainStep, PlainWork, StepFacts } from "../../contract";
+import { canBeOrdered, edgesOf, ordered, withNeeds } from "./edges";
 
 /** Two templates that want one step done in two ways. */
 export interface MergeConflict {
@@ -18,13 +19,23 @@ const own = (t: string): string => t;
 const loadText = (load: readonly LoadWord[]): string => [...load].sort().join(" ");
 
 /** Where a record says it came from: by this its minutes are learned. */
-export const stepSource = (template: string, s: Pick<TemplateStep, "id" | "common">): string =>
+export const stepSource = (template: string, s: Pick<PlainStep, "id" | "common">): string =>
   `${template}/${s.id}${s.common ? "*" : ""}`;
 
-type Work = Pick<TemplateStep, "minutes" | "hands" | "waitMin" | "needs" | "load" | "facts">;
+type Work = Pick<PlainStep, "minutes" | "hands" | "waitMin" | "needs" | "load" | "facts">;
 
 /** Longest caution a step keeps. */
 const CAUTION_MAX = 200;
+
+/** One caution of every danger; of two the one that says more. */
+function everyDanger(a: StepFacts["cautions"], b: StepFacts["cautions"]): StepFacts["cautions"] {
+  const all = new Map<string, StepFacts["cautions"][number]>();
+  for (const c of [...a, ...b]) {
+    const known = all.get(c.kind);
+    if (!known || c.text.length > known.text.length) all.set(c.kind, c);
+  }
+  return [...all.values()];
+}
 
 /** One step done for two kinds of work: all that both say of it. */
 export function both(a: Work, b: Work): Work {
@@ -53,43 +64,36 @@ export function both(a: Work, b: Work): Work {
       sets: f.sets ?? g.sets,
       waitFor: f.waitFor || g.waitFor,
       parts: union(f.parts, g.parts, own),
+      cautions: everyDanger(f.cautions, g.cautions),
+      off: union(f.off, g.off, (t) => t.key),
+      on: union(f.on, g.on, own),
+      whileOff: union(f.whileOff, g.whileOff, own),
+      whileOn: union(f.whileOn, g.whileOn, (w) => w.key),
+      brings: f.brings.length ? f.brings : g.brings,
+      gates: union(f.gates, g.gates, (x) => x.check),
+      check: f.check || g.check,
+      closes: f.closes || g.closes,
+      side: f.side || g.side,
     },
   };
 }
 
-/** Needs before what needs them, otherwise in the order they came in. */
-export function needsFirst<T extends Pick<TemplateStep, "id" | "needs">>(steps: readonly T[]): T[] {
-  const left = [...steps];
-  const done = new Set<string>();
-  const known = new Set(steps.map((s) => s.id));
-  const order: T[] = [];
-  while (left.length) {
-    const k = left.findIndex((s) => s.needs.every((n) => done.has(n) || !known.has(n)));
-    // A circle: what is left keeps its order, and the check of the template names it.
-    const [next] = left.splice(Math.max(0, k), 1);
-    done.add(next.id);
-    order.push(next);
-  }
-  return order;
-}
-
-const openedBy = (s: TemplateStep): string[] =>
-  [...s.facts.frees, ...s.facts.unplugs, ...s.facts.marks].map((x) => x.key);
+const openedBy = (s: PlainStep): string[] => [...s.facts.frees, ...s.facts.unplugs, ...s.facts.marks].map((x) => x.key);
 
 /**
  * A template with names of its own beside other steps: of two steps that are called alike and are not the same one,
  * and of two bags, marks or plugs, each is meant by its own name.
  */
-export function besideOf(
-  content: TemplateContent,
-  others: readonly Pick<TemplateStep, "id" | "common" | "facts">[],
-): TemplateContent {
+export function besideOf(content: PlainWork, others: readonly Pick<PlainStep, "id" | "common" | "facts">[]): PlainWork {
   const common = new Set(content.steps.filter((s) => s.common).map((s) => s.id));
   const stepIds = new Set(others.filter((s) => !s.common || !common.has(s.id)).map((s) => s.id));
-  const keys = new Set(
-    others.filter((s) => !s.common || !common.has(s.id)).flatMap((s) => openedBy(s as TemplateStep)),
-  );
-  const step = (id: string): string => (stepIds.has(id) && !common.has(id) ? `${content.id}.${id}`.slice(-60) : id);
+  const keys = new Set(others.filter((s) => !s.common || !common.has(s.id)).flatMap((s) => openedBy(s as PlainStep)));
+  const step = (id: string): string => (stepIds.has(id) ? `${content.id}.${id}`.slice(-60) : id);
+  // A thing of the same key is the same only where it is called the same.
+  const things = new Map(others.flatMap((s) => s.facts.off.map((t) => [t.key, t.name] as const)));
+  const mine = new Map(content.steps.flatMap((s) => s.facts.off.map((t) => [t.key, t.name] as const)));
+  const thing = (k: string): string =>
+    things.has(k) && mine.has(k) && things.get(k) !== mine.get(k) ? `${content.id}.${k}`.slice(-60) : k;
   const own = new Set(content.steps.filter((s) => !s.common).flatMap(openedBy));
   const key = (k: string): string => (own.has(k) && keys.has(k) ? `${content.id}.${k}`.slice(-60) : k);
   return {
@@ -106,8 +110,142 @@ export function besideOf(
         fits: s.facts.fits.map(key),
         plugs: s.facts.plugs.map(key),
         asks: s.facts.asks.map(key),
+        gates: s.facts.gates.map((g) => ({ ...g, check: step(g.check) })),
+        off: s.facts.off.map((t) => ({ ...t, key: thing(t.key) })),
+        on: s.facts.on.map(thing),
+        whileOff: s.facts.whileOff.map(thing),
+        whileOn: s.facts.whileOn.map((w) => ({ ...w, key: thing(w.key) })),
       },
     })),
+  };
+}
+
+/**
+ * A kind of work beside steps that take the same things off: each thing comes off and goes back once, by the others'
+ * steps. A step that does nothing else goes, with its fasteners; one that does more is done while the thing is off.
+ */
+export function sharingThings(
+  content: PlainWork,
+  others: readonly Pick<PlainStep, "id" | "common" | "facts">[],
+): PlainWork {
+  const common = new Set(others.filter((s) => s.common).map((s) => s.id));
+  const isShared = (s: PlainStep): boolean => s.common && common.has(s.id);
+  const theirs = new Set(others.flatMap((s) => s.facts.off.map((t) => t.key)));
+  const own = content.steps.filter((s) => !isShared(s));
+  const twice = new Set(own.flatMap((s) => s.facts.off.map((t) => t.key)).filter((k) => theirs.has(k)));
+  if (!twice.size) return content;
+  const takes = (s: PlainStep): boolean => s.facts.off.some((t) => twice.has(t.key));
+  const puts = (s: PlainStep): boolean => s.facts.on.some((k) => twice.has(k));
+  /** Nothing but that thing, with its fasteners. */
+  const only = ({ facts: f }: PlainStep): boolean =>
+    f.off.every((t) => twice.has(t.key)) &&
+    f.on.every((k) => twice.has(k)) &&
+    f.unplugs.length + f.plugs.length + f.marks.length + f.asks.length + f.measure.length + f.parts.length === 0 &&
+    !f.check &&
+    !f.sets &&
+    !f.brings.length;
+  const keysOf = (list: readonly PlainStep[]): string[] =>
+    list.flatMap((s) => [...s.facts.frees.map((x) => x.key), ...s.facts.fits]);
+  const moot = own.filter((s) => (takes(s) || puts(s)) && only(s));
+  const stay = content.steps.filter((s) => !moot.includes(s));
+  // A fastener that another step has too keeps its steps.
+  const used = new Set([...keysOf(stay), ...stay.flatMap((s) => s.facts.torques)]);
+  const gone = new Set(
+    moot
+      .filter((s) => !keysOf([s]).some((k) => used.has(k)) && !s.facts.torques.some((t) => used.has(t)))
+      .map((s) => s.id),
+  );
+  const needsOf = new Map(content.steps.map((s) => [s.id, s.needs]));
+  const handedOn = (id: string, seen: Set<string>): string[] => {
+    if (seen.has(id)) return [];
+    seen.add(id);
+    return gone.has(id) ? (needsOf.get(id) ?? []).flatMap((n) => handedOn(n, seen)) : [id];
+  };
+  const groups = new Set(
+    content.steps
+      .filter((s) => !gone.has(s.id))
+      .flatMap((s) => [...s.facts.torques, ...s.facts.frees.map((f) => f.group)]),
+  );
+  const dropped = new Set(content.steps.filter((s) => gone.has(s.id)).flatMap((s) => s.facts.torques));
+  return {
+    ...content,
+    groups: content.groups.filter((g) => groups.has(g.name) || !dropped.has(g.name)),
+    steps: content.steps
+      .filter((s) => !gone.has(s.id))
+      .map((s) => {
+        const { off, on, whileOff } = s.facts;
+        const meanwhile = isShared(s)
+          ? []
+          : [...off.map((t) => t.key), ...on].filter((k, i, all) => twice.has(k) && all.indexOf(k) === i);
+        return {
+          ...s,
+          needs: [...new Set(s.needs.flatMap((n) => handedOn(n, new Set())))],
+          facts: {
+            ...s.facts,
+            off: isShared(s) ? off : off.filter((t) => !twice.has(t.key)),
+            on: isShared(s) ? on : on.filter((k) => !twice.has(k)),
+            whileOff: union(whileOff, meanwhile, (k) => k),
+            gates: s.facts.gates.filter((g) => !gone.has(g.check)),
+          },
+        };
+      }),
+  };
+}
+
+/** A kind of work as it stands beside other steps. */
+export interface Beside {
+  content: PlainWork;
+  /** The kind's own step behind each name it has here. */
+  names: Map<string, PlainStep>;
+  /** Steps of the others that are its own too. */
+  shared: string[];
+  /** They cannot be done together: all of it follows on the others. */
+  apart: boolean;
+}
+
+/**
+ * A kind of work beside others: steps that both have are one, a thing comes off once. Where no order would do for both,
+ * it follows on the others, and what is off and on again there is off and on once more here.
+ */
+export function beside(given: PlainWork, others: readonly PlainStep[]): Beside {
+  const prepare = (content: PlainWork): { named: PlainWork; names: Map<string, PlainStep> } => {
+    const named = besideOf(content, others);
+    return { named, names: new Map(named.steps.map((s, k) => [s.id, given.steps[k]])) };
+  };
+  const { named, names } = prepare(given);
+  const content = sharingThings(named, others);
+  const theirs = new Map(others.filter((s) => s.common).map((s) => [s.id, s]));
+  const shared = content.steps.filter((s) => s.common && theirs.has(s.id)).map((s) => s.id);
+  const own = new Map(content.steps.map((s) => [s.id, s]));
+  const all = [
+    ...others.map((s) => (shared.includes(s.id) ? { ...s, ...both(s, own.get(s.id)!) } : s)),
+    ...content.steps.filter((s) => !shared.includes(s.id)),
+  ];
+  if (!others.length || canBeOrdered(all)) return { content, names, shared, apart: false };
+
+  const alone = prepare({ ...given, steps: given.steps.map((s) => ({ ...s, common: false })) });
+  const key = (k: string): string => `${given.id}.${k}`.slice(-60);
+  const needed = new Set(withNeeds(others, edgesOf(others)).flatMap((s) => s.needs));
+  const last = others.filter((s) => !needed.has(s.id)).map((s) => s.id);
+  const inside = new Set(alone.named.steps.map((s) => s.id));
+  return {
+    names: alone.names,
+    shared: [],
+    apart: true,
+    content: {
+      ...alone.named,
+      steps: alone.named.steps.map((s) => ({
+        ...s,
+        needs: s.needs.some((n) => inside.has(n)) ? s.needs : [...s.needs, ...last].slice(0, 40),
+        facts: {
+          ...s.facts,
+          off: s.facts.off.map((t) => ({ ...t, key: key(t.key) })),
+          on: s.facts.on.map(key),
+          whileOff: s.facts.whileOff.map(key),
+          whileOn: s.facts.whileOn.map((w) => ({ ...w, key: key(w.key) })),
+        },
+      })),
+    },
   };
 }
 
@@ -116,22 +254,28 @@ export function besideOf(
  * want a step at another place or with the vehicle held otherwise, the first one's way is kept and the conflict said.
  */
 export function mergeTemplates(
-  a: TemplateContent,
-  second: TemplateContent,
-): { content: TemplateContent; shared: string[]; conflicts: MergeConflict[]; sources: Map<string, string> } {
-  const b = besideOf(second, a.steps);
+  a: PlainWork,
+  second: PlainWork,
+): {
+  content: PlainWork;
+  shared: string[];
+  conflicts: MergeConflict[];
+  sources: Map<string, string>;
+  /** The second follows on the first: no order would do for both at once. */
+  apart: boolean;
+} {
+  const { content: b, names, shared, apart } = beside(second, a.steps);
   // By each template's own name, so that what a step took elsewhere counts here; a shared one is the first's.
   const sources = new Map([
-    ...b.steps.map((s, k) => [s.id, stepSource(second.id, second.steps[k])] as const),
+    ...[...names].map(([id, s]) => [id, stepSource(second.id, s)] as const),
     ...a.steps.map((s) => [s.id, stepSource(a.id, s)] as const),
   ]);
-  const theirs = new Map(b.steps.filter((s) => s.common).map((s) => [s.id, s]));
-  const shared = a.steps.filter((s) => s.common && theirs.has(s.id)).map((s) => s.id);
+  const theirs = new Map(b.steps.map((s) => [s.id, s]));
   const conflicts = a.steps.flatMap((s): MergeConflict[] => {
-    const t = s.common ? theirs.get(s.id) : undefined;
+    const t = shared.includes(s.id) ? theirs.get(s.id) : undefined;
     if (!t) return [];
-    const of = (what: "place" | "load", first: string, second: string): MergeConflict[] =>
-      first && second && first !== second ? [{ step: s.id, text: s.text, what, first, second }] : [];
+    const of = (what: "place" | "load", first: string, other: string): MergeConflict[] =>
+      first && other && first !== other ? [{ step: s.id, text: s.text, what, first, second: other }] : [];
     return [...of("place", s.place, t.place), ...of("load", loadText(s.load), loadText(t.load))];
   });
   const mine = new Set(shared);
@@ -143,6 +287,7 @@ export function mergeTemplates(
     shared,
     conflicts,
     sources,
+    apart,
     content: {
       ...a,
       id: `${a.id}+${b.id}`.slice(0, 60),
@@ -156,7 +301,7 @@ export function mergeTemplates(
       parts: union(a.parts, b.parts, (p) => p.name),
       decisions: union(a.decisions, b.decisions, (d) => d.key),
       proves: union(a.proves, b.proves, own),
-      steps: needsFirst(steps),
+      steps: ordered(steps),
     },
   };
 }

@@ -1,5 +1,6 @@
-import type { TemplateContent } from "../../contract";
+import type { PlainWork } from "../../contract";
 import { findCycle } from "../../core";
+import { edgesOf, withNeeds } from "./edges";
 
 /** What is wrong with a template, at which step. */
 export interface TemplateFault {
@@ -7,7 +8,6 @@ export interface TemplateFault {
     | "unknownNeed"
     | "circle"
     | "repeatedId"
-    | "repeatedKey"
     | "notFitted"
     | "fittedNotFreed"
     | "noGroup"
@@ -24,8 +24,8 @@ export interface TemplateFault {
 }
 
 /** All steps a step stands on, through its needs. */
-function standsOn(content: Pick<TemplateContent, "steps">): Map<string, Set<string>> {
-  const byId = new Map(content.steps.map((s) => [s.id, s]));
+function standsOn(content: Pick<PlainWork, "steps">): Map<string, Set<string>> {
+  const byId = new Map(withNeeds(content.steps, edgesOf(content.steps)).map((s) => [s.id, s]));
   const known = new Map<string, Set<string>>();
   const of = (id: string, way: readonly string[]): Set<string> => {
     const kept = known.get(id);
@@ -48,7 +48,7 @@ function standsOn(content: Pick<TemplateContent, "steps">): Map<string, Set<stri
  * group, everything unplugged is plugged in, everything marked is asked. Later means: reached through the needs, so
  * that no order of work can turn it round. Empty where nothing is wrong.
  */
-export function faultsOf(content: TemplateContent): TemplateFault[] {
+export function faultsOf(content: PlainWork): TemplateFault[] {
   const faults: TemplateFault[] = [];
   const fault = (kind: TemplateFault["kind"], step: string, what: string): void =>
     void faults.push({ kind, step, what });
@@ -60,24 +60,24 @@ export function faultsOf(content: TemplateContent): TemplateFault[] {
     ids.add(s.id);
   }
   const before = standsOn(content);
-  const round = findCycle(content.steps);
+  const round = findCycle(withNeeds(content.steps, edgesOf(content.steps)));
   if (round) fault("circle", round[0], round.join(", "));
   for (const s of content.steps) {
     for (const n of s.needs) if (!ids.has(n)) fault("unknownNeed", s.id, n);
     for (const p of s.facts.parts) if (!parts.has(p)) fault("unknownPart", s.id, p);
     for (const g of s.facts.torques) if (!groups.has(g)) fault("unknownGroup", s.id, g);
   }
-  const opened = (pick: (s: TemplateContent["steps"][number]) => string[]) => {
+  const opened = (pick: (s: PlainWork["steps"][number]) => string[]) => {
     const at = new Map<string, string>();
     for (const s of content.steps) {
       for (const key of pick(s)) {
-        if (at.has(key)) fault("repeatedKey", s.id, key);
-        at.set(key, s.id);
+        // What is loosened first and taken out later comes out twice and goes back after both.
+        if (!at.has(key)) at.set(key, s.id);
       }
     }
     return at;
   };
-  const closedBy = (pick: (s: TemplateContent["steps"][number]) => string[], key: string) =>
+  const closedBy = (pick: (s: PlainWork["steps"][number]) => string[], key: string) =>
     content.steps.filter((s) => pick(s).includes(key));
   const pairs = [
     ["notFitted", "fittedNotFreed", (s) => s.facts.frees.map((f) => f.key), (s) => s.facts.fits],
@@ -86,8 +86,8 @@ export function faultsOf(content: TemplateContent): TemplateFault[] {
   ] as const satisfies readonly (readonly [
     TemplateFault["kind"],
     TemplateFault["kind"],
-    (s: TemplateContent["steps"][number]) => string[],
-    (s: TemplateContent["steps"][number]) => string[],
+    (s: PlainWork["steps"][number]) => string[],
+    (s: PlainWork["steps"][number]) => string[],
   ])[];
   for (const [never, unopened, opens, closes] of pairs) {
     const at = opened(opens);
@@ -96,7 +96,10 @@ export function faultsOf(content: TemplateContent): TemplateFault[] {
       if (!closing.length) fault(never, step, key);
       for (const c of closing) if (!before.get(c.id)?.has(step)) fault("wrongWay", c.id, key);
     }
-    for (const s of content.steps) for (const key of closes(s)) if (!at.has(key)) fault(unopened, s.id, key);
+    // What is new comes out nowhere, and goes in by the name of its group.
+    for (const s of content.steps) {
+      for (const key of closes(s)) if (!at.has(key) && !groups.has(key)) fault(unopened, s.id, key);
+    }
   }
   for (const s of content.steps) {
     for (const f of s.facts.frees) {

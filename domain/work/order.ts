@@ -1,6 +1,7 @@
 import type { Part, Shop, Step } from "../../contract";
 import { findCycle, type PlanAnswer, type PlanInput, type PlanStep } from "../../core";
 import { UNSAID_MIN } from "./begin";
+import { edgesOf, withNeeds, type Edge, type EdgeWhy } from "./edges";
 
 export const USUAL_HOURS: NonNullable<Shop["hours"]> = { from: "08:00", to: "17:00", days: [1, 2, 3, 4, 5] };
 
@@ -16,14 +17,13 @@ export const stepsAhead = (steps: readonly Step[]): Step[] => steps.filter((s) =
 /** The question of the plan: what is ahead, in the order it is listed, over the shop's hours. */
 export function planQuestion(steps: readonly Step[], hours: NonNullable<Shop["hours"]>, start?: string): PlanInput {
   const ahead = stepsAhead(steps);
-  const ids = new Set(ahead.map((s) => s.id));
   return {
-    steps: ahead.map((s): PlanStep => ({
+    steps: withNeeds(ahead, edgesOf(ahead)).map((s): PlanStep => ({
       id: s.id,
       place: s.place,
       minutes: s.minutes ?? UNSAID_MIN,
       hands: s.hands === 2 ? 2 : 1,
-      needs: s.needs.filter((n) => ids.has(n)),
+      needs: s.needs,
       waitMin: s.waitMin,
       ...(loadText(s) !== undefined && { loadState: loadText(s) }),
     })),
@@ -34,23 +34,60 @@ export function planQuestion(steps: readonly Step[], hours: NonNullable<Shop["ho
   };
 }
 
-/** Needs that an order breaks: the step that would come too soon, and what it needs first. */
-export function brokenNeeds(order: readonly Step[]): { step: Step; needs: Step }[] {
+/** A step that would come too soon, what it needs first, and why. */
+export interface BrokenNeed {
+  step: Step;
+  needs: Step;
+  why: EdgeWhy;
+}
+
+/** What an order breaks of what comes before what; `edges` are those of its open steps. */
+export function brokenNeeds(order: readonly Step[], edges: readonly Edge[] = edgesOf(stepsAhead(order))): BrokenNeed[] {
   const at = new Map(order.map((s, i) => [s.id, i]));
-  return order.flatMap((step, i) =>
-    step.needs.flatMap((n) => {
-      const k = at.get(n);
-      return k !== undefined && k > i && step.state === "open" ? [{ step, needs: order[k] }] : [];
-    }),
-  );
+  return edges.flatMap(({ before, after, why }) => {
+    const [k, i] = [at.get(before), at.get(after)];
+    return k !== undefined && i !== undefined && k > i ? [{ step: order[i], needs: order[k], why }] : [];
+  });
 }
 
 /** Steps that need each other in a circle, in the order of work; null where there is none. */
 export function circleOf(steps: readonly Step[]): Step[] | null {
-  const ids = new Set(steps.map((s) => s.id));
-  const round = findCycle(steps.map((s) => ({ id: s.id, needs: s.needs.filter((n) => ids.has(n)) })));
+  const round = findCycle(withNeeds(steps, edgesOf(steps)));
   return round && round.map((id) => steps.find((s) => s.id === id)!);
 }
+
+/** Why a step waits for another, as the person at the next bay would say it. */
+export function whyText(why: EdgeWhy): string {
+  switch (why.by) {
+    case "need":
+      return "";
+    case "fastener":
+      return `the ${lower(why.name)} come out there`;
+    case "tighten":
+      return `${why.name} are put in there first`;
+    case "plug":
+      return `${lower(why.name)} is unplugged there`;
+    case "mark":
+      return "the mark is made there";
+    case "off":
+    case "whileOff":
+      return `the ${why.name} comes off there`;
+    case "backOn":
+      return `it can only be done while the ${why.name} is off`;
+    case "beforeOff":
+      return `it can only be done with the ${why.name} still on`;
+    case "afterOn":
+      return `it can only be done with the ${why.name} back on`;
+    case "gate":
+      return why.why.replace(/\.$/, "");
+    case "side":
+      return `the ${why.name} side is finished first`;
+    case "load":
+      return "the vehicle is held for it there";
+  }
+}
+
+const lower = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 
 /** Steps of a plan that follow on each other, minutes from its start. */
 interface Run {

@@ -2,6 +2,8 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, describe, expect, it } from "vitest";
+import { templateContent } from "../../contract";
+import { workOf } from "../../domain";
 import { openDatabase } from ".";
 
 const folder = mkdtempSync(join(tmpdir(), "ash-lever-db-"));
@@ -18,6 +20,8 @@ describe("database", () => {
   it("goes from the previous to the latest with what was in it, and back", async () => {
     const source = await openDatabase(join(folder, "b.sqlite"));
     // Back to the first: everything since then is undone and done again.
+    await source.undoLastMigration();
+    expect(await source.query(`SELECT name FROM pragma_table_info('torque_group') WHERE name = 'use'`)).toEqual([]);
     await source.undoLastMigration();
     expect(await source.query(`SELECT name FROM pragma_table_info('vehicle') WHERE name = 'unsaid'`)).toEqual([]);
     await source.undoLastMigration();
@@ -77,10 +81,64 @@ describe("database", () => {
     await source.destroy();
   });
 
+  it("reads a shop's templates and steps of before in the form of now, and loses nothing of them", async () => {
+    const source = await openDatabase(join(folder, "t.sqlite"));
+    await source.undoLastMigration();
+    const before = {
+      id: "own",
+      kind: null,
+      title: "Own",
+      why: "Quick.",
+      shifterKinds: ["rod"],
+      words: ["porridge"],
+      proves: ["it shifts"],
+      groups: [{ name: "Plate", count: 4, critical: "driveline" }],
+      parts: [{ name: "Bush", quantity: 2 }],
+      steps: [
+        {
+          id: "off",
+          text: "Plate off",
+          place: "under",
+          minutes: 8,
+          load: ["onStands"],
+          facts: { caution: "Oil runs out.", frees: [{ key: "p", name: "plate bolts", count: 4, group: "Plate" }] },
+        },
+        {
+          id: "on",
+          text: "Plate on",
+          place: "under",
+          minutes: 9,
+          needs: ["off"],
+          facts: { fits: ["p"], torques: ["Plate"], parts: ["Bush"] },
+        },
+      ],
+    };
+    await source.query(
+      `INSERT INTO "job_template" ("id","version","createdAt","updatedAt","basedOn","content") VALUES ('t', 1, '', '', '', ?)`,
+      [JSON.stringify(before)],
+    );
+    await source.runMigrations();
+    const [{ content }] = (await source.query(`SELECT "content" FROM "job_template"`)) as { content: string }[];
+    const work = workOf(templateContent.parse(JSON.parse(content)));
+    expect(work.steps.map((s) => [s.text, s.minutes, s.needs])).toEqual([
+      ["Plate off", 8, []],
+      ["Plate on", 9, ["off"]],
+    ]);
+    expect(work.steps[0].facts.cautions[0].text).toBe("Oil runs out.");
+    expect(work.steps[1].facts).toMatchObject({ torques: ["Plate"], parts: ["Bush"] });
+    expect(work.groups).toMatchObject([{ name: "Plate", count: 4, critical: "driveline" }]);
+    expect(JSON.parse(content)).toMatchObject({
+      applies: { shifter: ["rod"] },
+      complaints: { weak: ["porridge"] },
+      handBack: { firstDrive: ["it shifts"] },
+    });
+    await source.destroy();
+  });
+
   it("gives a number to one job only, also in a folder put together from two", async () => {
     const source = await openDatabase(join(folder, "d.sqlite"));
     // Back to before numbers were unique.
-    for (let i = 0; i < 8; i++) await source.undoLastMigration();
+    for (let i = 0; i < 9; i++) await source.undoLastMigration();
     await source.query(
       `INSERT INTO "vehicle" ("id","version","createdAt","updatedAt","tag","owner","make","model","variant","layout",
          "drivenWheels","shifterKind","odometer","notes","automatic","load")
@@ -97,6 +155,7 @@ describe("database", () => {
     const now: [string, string][] = [
       ["checked", "[]"],
       ["decided", "[]"],
+      ["handBack", "[]"],
     ];
     await job("new", "2026-02", 7);
     await job("old", "2026-01", 7);

@@ -5,6 +5,7 @@ import { changeEntity, entities, identityEntity } from "./entities";
 import { fillIndex } from "./search";
 import { Critical1766200000000 } from "./migrations/critical";
 import { Unsaid1766300000000 } from "./migrations/unsaid";
+import { Kinds1766400000000 } from "./migrations/kinds";
 import { First1764000000000 } from "./migrations/first";
 import { LoadOfVehicle1764500000000 } from "./migrations/loadOfVehicle";
 import { Memory1765000000000 } from "./migrations/memory";
@@ -37,6 +38,7 @@ export const migrations = [
   FoundTorque1766100000000,
   Critical1766200000000,
   Unsaid1766300000000,
+  Kinds1766400000000,
 ];
 
 /** What must be true of the connection before anything is written: [pragma, value it must read back]. */

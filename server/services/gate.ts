@@ -5,7 +5,7 @@ import {
   SHOP_ID,
   underPath,
   type Fields,
-  type LoadWord,
+  type Step,
   type VehicleLoad,
   type RecordOf,
   type ResourceName,
@@ -188,7 +188,8 @@ async function checkHeld(
 ): Promise<void> {
   if (!before || before.deletedAt || before.state === "done" || fields.state !== "done") return;
   const view = await readJob(manager, String(fields.jobId));
-  const step = { text: String(fields.text), load: fields.load as LoadWord[] };
+  const { load, facts } = fields as Pick<Step, "load" | "facts">;
+  const step = { text: String(fields.text), load, facts };
   const held = heldAt({ ...view, step: view.step.filter((s) => s.id !== id) }, step);
   if (!held.length) return;
   const message = `${step.text}: not signed yet: ${held.map((u) => u.group.name).join(", ")}`;

@@ -49,14 +49,20 @@ export function useTemplates(): Workshop | null {
     if (!supplied || !data) return null;
     const own = withPending(data.templates, "template", pending, () => true);
     const replaced = new Set(own.map((t) => t.basedOn).filter(Boolean));
-    const worked = new Map(data.worked.map((w) => [w.source, w.minutes]));
+    // Both sides of a vehicle are the same step.
+    const sideless = (source: string): string => source.replace(/@(left|right)(?=\*?$)/, "");
+    const worked = new Map<string, number[]>();
+    for (const w of data.worked) {
+      const source = sideless(w.source);
+      worked.set(source, [...(worked.get(sideless(source)) ?? []), ...w.minutes]);
+    }
     return {
       supplied,
       own,
       offered: [...own.map((t) => t.content), ...supplied.filter((t) => !replaced.has(t.id))],
       stock,
       minutesOf: (source, typical) => estimateMinutes(typical, worked.get(source) ?? []),
-      jobsBehind: (source) => worked.get(source)?.length ?? 0,
+      jobsBehind: (source) => worked.get(sideless(source))?.length ?? 0,
     };
   }, [supplied, data, pending, stock]);
 }

@@ -61,6 +61,8 @@ export const QUANTITY_NAMES: Record<ReadingQuantity, string> = {
   rodLength: "Rod length",
   fluidDrained: "Fluid drained",
   fluidFilled: "Fluid filled",
+  gap: "Gap",
+  size: "Length",
 };
 
 export const METHOD_NAMES = {

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { JobView, Step } from "../../../contract";
+import { cautionsOf } from "../../../domain";
 import { useJobView } from "../../data/useJobView";
 import type { Editor } from "../../data/saving";
 import { capital, enumerate } from "../../format/grammar";
@@ -110,15 +111,28 @@ function OneStep({ bay, step, onPanel }: { bay: Bay; step: Step; onPanel: (p: Pa
     ...bay.left.marks.map((m) => `mark not answered: ${m}`),
     ...(bay.left.tools.length ? [`${count(bay.left.tools.length, "tool")} to count`] : []),
   ];
+  const cautions = cautionsOf(facts);
+  const { again } = bay.open;
   return (
     <>
-      {(facts?.caution || early.length > 0 || notYet.length > 0 || (moment !== null && stillOut.length > 0)) && (
+      {(cautions.length > 0 ||
+        again.length > 0 ||
+        early.length > 0 ||
+        notYet.length > 0 ||
+        (moment !== null && stillOut.length > 0)) && (
         <section className={css.caution} aria-label="Caution">
           <svg viewBox="0 0 48 42" aria-hidden>
             <path d="M24 4 45 39H3Z M24 16v12 M24 32v3" />
           </svg>
           <div>
-            {facts?.caution && <p>{emphasised(facts.caution)}</p>}
+            {cautions.map((c) => (
+              <p key={c}>{emphasised(c)}</p>
+            ))}
+            {again.length > 0 && (
+              <p>
+                <b>Signed already, to be signed again:</b> {enumerate(again)}.
+              </p>
+            )}
             {early.map((w) => (
               <p key={w.step.id}>
                 <b>Not yet:</b> {w.step.facts?.waitFor || w.step.text}, {runningText(Date.parse(w.until) - now)} left.

@@ -24,7 +24,8 @@ export function StepLinks({ bay, step }: { bay: Bay; step: Step }) {
         const spec = specOf(g);
         return (
           <Link key={g.id} className={css.link} to={`${job}/fit?group=${g.id}`}>
-            Torque: {g.name}, {spec.kind === "missing" ? "no specification yet" : g.specTyped}
+            Torque: {g.name},{" "}
+            {spec.kind !== "missing" ? g.specTyped : g.use === "snug" ? "by feel" : "no specification yet"}
             <small>
               {p.done} of {p.steps.length} signed
             </small>

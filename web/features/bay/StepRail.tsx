@@ -37,12 +37,15 @@ export function StepRail({ bay }: { bay: Bay }) {
               width: `${((r.to - r.from + 1) / steps.length) * 100}%`,
             }}
           >
-            {SHORT[r.place]}
+            {(r.to - r.from + 1) / steps.length >= NAMED && SHORT[r.place]}
           </span>
         ))}
       </div>
     </nav>
   );
 }
+
+/** A stay of a smaller part of the work has no room for its name under the stops. */
+const NAMED = 0.07;
 
 const SHORT: Record<Step["place"], string> = { cabin: "cabin", engineBay: "engine", under: "under", bench: "bench" };

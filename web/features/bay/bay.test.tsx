@@ -39,7 +39,7 @@ const off = step("Turret off", {
   position: 1,
   facts: facts({
     caution: "Cover the opening: what falls in stays in.",
-    frees: [{ key: "bolts", name: "turret bolts", count: 4, group: "Turret", clip: false }],
+    frees: [{ key: "bolts", name: "turret bolts", count: 4, group: "Turret", clip: false, head: "" }],
     marks: [{ key: "dot", text: "Where the dot faces", kind: "orientation" }],
     tools: ["socket 10"],
   }),
@@ -166,8 +166,8 @@ describe("bags and their labels", () => {
     const two = step("Shield off", {
       facts: facts({
         frees: [
-          { key: "m6", name: "M6 bolts", count: 3, group: "", clip: false },
-          { key: "clips", name: "clips", count: 2, group: "", clip: true },
+          { key: "m6", name: "M6 bolts", count: 3, group: "", clip: false, head: "" },
+          { key: "clips", name: "clips", count: 2, group: "", clip: true, head: "" },
         ],
       }),
     });

@@ -3,9 +3,11 @@ import { useSearchParams } from "react-router";
 import type { JobView, Operation, Step, TickWord } from "../../../contract";
 import {
   doneOperations,
+  edgesOf,
   leftOpen,
   nextPosition,
   openAtStep,
+  stepsAhead,
   stepWants,
   toAnswer,
   waitOf,
@@ -16,7 +18,7 @@ import { newId, type Editor } from "../../data/saving";
 import { useStock } from "../../data/useTemplates";
 import { usePeople } from "../../data/useJobView";
 
-const NOTHING_OPEN: StepOpen = { answers: [], wants: [], moment: null, held: [], loose: [], unsigned: [] };
+const NOTHING_OPEN: StepOpen = { answers: [], wants: [], moment: null, held: [], loose: [], unsigned: [], again: [] };
 
 const isDone = (s: Step): boolean => s.state !== "open";
 
@@ -41,7 +43,10 @@ export function useBay(view: JobView, edit: Editor) {
     const wait = waitOf(s);
     return wait ? [{ step: s, ...wait }] : [];
   });
-  const notYet = step ? step.needs.flatMap((n) => steps.find((s) => s.id === n && !isDone(s)) ?? []) : [];
+  const edges = useMemo(() => edgesOf(stepsAhead(steps)), [steps]);
+  const notYet = step
+    ? edges.flatMap((e) => (e.after === step.id ? (steps.find((s) => s.id === e.before) ?? []) : []))
+    : [];
   const soaking = step
     ? step.needs.flatMap((n) => {
         const wait = waits.find((w) => w.step.id === n);

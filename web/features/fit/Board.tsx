@@ -48,6 +48,7 @@ export function Board({ view, edit, group }: StageProps & { group: TorqueGroup }
           setting={model.setting}
           adapter={group.adapter}
           onSign={model.sign}
+          onSignAll={model.signAll}
         />
       )}
       {next && outside && (

@@ -40,6 +40,7 @@ export function ReadingPad({
   setting,
   adapter,
   onSign,
+  onSignAll,
 }: {
   step: Step;
   disabled: boolean;
@@ -50,6 +51,8 @@ export function ReadingPad({
   draftName: string;
   /** Says whether it was signed; where something has to be answered first, the reading stays. */
   onSign: (signed: Signed) => boolean;
+  /** Signs all fasteners of a group that goes by feel; null where each is signed by itself. */
+  onSignAll?: (() => void) | null;
 }) {
   const units = useUnits();
   const [text, setText] = useKeptDraft(draftName);
@@ -82,7 +85,7 @@ export function ReadingPad({
   };
   const press = (key: string): void => setText(text.length < MAX_CHARS ? text + key : text);
 
-  if (!limits) return <ByHand step={step} disabled={disabled} onSign={sign} />;
+  if (!limits) return <ByHand step={step} disabled={disabled} onSign={sign} onSignAll={onSignAll} />;
   const target = step.targetNm ?? limits.minNm;
   const wrenchNm = factor === 1 ? target : target * factor;
   const clicked: Signed =
@@ -187,7 +190,17 @@ const PROOF: Record<NonNullable<ReturnType<typeof proofOf>>, string> = {
 };
 
 /** A pass without a torque: by hand, or by an angle that somebody counts or the wrench does. */
-function ByHand({ step, disabled, onSign }: { step: Step; disabled: boolean; onSign: (signed: Signed) => void }) {
+function ByHand({
+  step,
+  disabled,
+  onSign,
+  onSignAll,
+}: {
+  step: Step;
+  disabled: boolean;
+  onSign: (signed: Signed) => void;
+  onSignAll?: (() => void) | null;
+}) {
   const units = useUnits();
   const [turned, setTurned] = useState<{ deg: number; simulated: boolean } | null>(null);
   const judged = turned && judgeSigned(step, { reading: null, setTo: null, turnedDeg: turned.deg });
@@ -220,8 +233,13 @@ function ByHand({ step, disabled, onSign }: { step: Step; disabled: boolean; onS
           {judged.judgement === "inside" ? `Inside ${said.band}` : `${said.by}: ${said.band} is accepted`}
         </p>
       )}
+      {onSignAll && (
+        <Press className={`${css.bigkey} ${css.sign}`} disabled={disabled} onClick={onSignAll}>
+          Sign all of them, by hand
+        </Press>
+      )}
       <Press
-        className={`${css.bigkey} ${css.sign}`}
+        className={`${css.bigkey} ${onSignAll ? "fn" : css.sign}`}
         disabled={disabled}
         onClick={() =>
           onSign({ reading: null, setTo: null, turnedDeg: turned?.deg ?? null, simulated: turned?.simulated ?? false })

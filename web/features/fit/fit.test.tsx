@@ -18,13 +18,16 @@ describe("bolts on the drawing", () => {
     ["circle", 6],
     ["line", 5],
     ["box", 4],
+    ["box", 7],
+    ["box", 1],
+    ["line", 16],
     ["circle", 1],
   ] as const)("of a %s of %i stand apart and inside the plate", (pattern, count) => {
     const places = boltPlaces(pattern, count);
     expect(places).toHaveLength(count);
     for (const p of places) expect(Math.max(Math.abs(p.x), Math.abs(p.y))).toBeLessThanOrEqual(1);
     const apart = places.flatMap((a, i) => places.slice(i + 1).map((b) => Math.hypot(a.x - b.x, a.y - b.y)));
-    expect(Math.min(1, ...apart)).toBeGreaterThan(0.2);
+    expect(Math.min(1, ...apart)).toBeGreaterThan(0.1);
   });
 });
 
@@ -98,6 +101,29 @@ describe("the torque board", () => {
     expect(edit.create.mock.calls[0][1]).toMatchObject({ overruleReason: "Jack under the hub", load: ["onStands"] });
     await user.click(screen.getByRole("button", { name: "Now on wheels" }));
     expect(edit.all.mock.lastCall?.[1].at(-1)).toMatchObject({ data: { load: { now: ["onWheels"] } } });
+  });
+
+  it("signs what goes by feel once for all of its fasteners, without a value", async () => {
+    const edit = fakeEdit();
+    const g = group({
+      use: "snug",
+      count: 4,
+      specTyped: "",
+      specOrigin: "missing",
+      passes: [{ name: "by hand", pct: null }],
+    });
+    const { user } = show(<FitStage view={jobView({ torqueGroup: [g] })} edit={edit} />);
+    expect(screen.getAllByText("by feel").length).toBeGreaterThan(0);
+    expect(screen.queryByText("no specification")).toBeNull();
+    await user.click(screen.getByRole("button", { name: "Sign all of them, by hand" }));
+    const [label, operations] = edit.all.mock.calls[0];
+    expect(label).toBe(`${g.name}: all by hand`);
+    expect(operations.map((o: { data: { bolt: number; pass: string } }) => [o.data.bolt, o.data.pass]).sort()).toEqual([
+      [1, "by hand"],
+      [2, "by hand"],
+      [3, "by hand"],
+      [4, "by hand"],
+    ]);
   });
 
   it("stops a reading outside its limits and asks what was done", async () => {

@@ -11,6 +11,7 @@ import {
   wasOutside,
   wrenchSetting,
 } from "../../../domain";
+import { newId } from "../../data/saving";
 import type { StageProps } from "../../data/stage";
 import { usePeople } from "../../data/useJobView";
 import { useShop } from "../../data/useShop";
@@ -36,7 +37,7 @@ export function useBoard({ view, edit, group }: StageProps & { group: TorqueGrou
   const [asked, setAsked] = useState<Signature | null>(null);
   const [outside, setOutside] = useState<Signed | null>(null);
   const [deeds, setDeeds] = useState<Deeds>({ done: [], secondId: null });
-  const { order, passes, steps, next, done } = progressOf(group, view.signature);
+  const { order, passes, steps, open: openSteps, next, done } = progressOf(group, view.signature);
   const spec = specOf(group);
   const counted = countsOf(group, view.signature);
   const tried = view.signature.filter(
@@ -102,7 +103,31 @@ export function useBoard({ view, edit, group }: StageProps & { group: TorqueGrou
     return true;
   };
 
+  /** What goes by feel is signed once, for all its fasteners together. */
+  const signAll = (): void => {
+    const at = new Date().toISOString();
+    edit.all(
+      `${group.name}: all by hand`,
+      openSteps.map(({ bolt, name }) => ({
+        op: "create" as const,
+        resource: "signature" as const,
+        id: newId(),
+        data: {
+          jobId: view.job.id,
+          groupId: group.id,
+          bolt,
+          pass: name,
+          done: deeds.done,
+          personId: me?.id ?? null,
+          at,
+          load,
+        },
+      })),
+    );
+  };
+
   return {
+    signAll: group.use === "snug" && spec.kind !== "torque" && openSteps.length > 1 ? signAll : null,
     me,
     people,
     load,

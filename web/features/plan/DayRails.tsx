@@ -8,6 +8,7 @@ import { dayName } from "../../format/dates";
 import { useGrip } from "../../ui/useGrip";
 import { dayScale, LANES, movedTo, slotsOf, type Slot } from "./rails";
 import type { PlanModel } from "./usePlan";
+import { whyText } from "../../../domain";
 import css from "./day.module.css";
 
 /** What the rails take, px: words on the left, hours above, a rail for help, a lane each. */
@@ -291,7 +292,9 @@ export function DayRails({ plan, onOpen }: { plan: PlanModel; onOpen: (step: Ste
             slot={slots.find((s) => s.step.id === held.id)!}
             at={slots[Math.min(held.to, slots.length - 1)]}
             broken={broken.map((b) =>
-              b.step.id === held.id ? `needs first: ${b.needs.text}` : `${b.step.text} needs it first`,
+              [b.step.id === held.id ? `needs first: ${b.needs.text}` : `${b.step.text} needs it first`, whyText(b.why)]
+                .filter(Boolean)
+                .join(": "),
             )}
             width={width}
           />

@@ -1,7 +1,7 @@
 import { Modal } from "antd";
 import { useState } from "react";
-import { boundsOf, resources, templateContent } from "../../../contract";
-import { faultsOf, templateOf } from "../../../domain";
+import { boundsOf, resources } from "../../../contract";
+import { faultsOf, templateOf, workOf } from "../../../domain";
 import { newId } from "../../data/saving";
 import { useTemplates } from "../../data/useTemplates";
 import type { StageProps } from "../../data/stage";
@@ -19,7 +19,8 @@ export function OwnTemplate({ view, edit, onClose }: StageProps & { onClose: () 
   const supplied = workshop?.supplied.some((t) => t.id === from) ?? false;
   const own = workshop?.own.find((t) => t.content.id === from) ?? null;
   const content = templateOf(view, own?.content.id ?? `own-${newId().slice(-8)}`, title || "Own work", basis);
-  const faults = faultsOf(content);
+  const work = workOf(content);
+  const faults = faultsOf(work);
   const keep = (): void => {
     if (own) edit.update("template", own, { content }, `Template kept anew: ${content.title}`);
     else
@@ -36,10 +37,7 @@ export function OwnTemplate({ view, edit, onClose }: StageProps & { onClose: () 
       title="Keep these steps as a template"
       onCancel={onClose}
       footer={[
-        <Button
-          key="file"
-          onClick={() => saveAs(`${content.id}.json`, `${JSON.stringify(templateContent.parse(content), null, 2)}\n`)}
-        >
+        <Button key="file" onClick={() => saveAs(`${content.id}.json`, `${JSON.stringify(content, null, 2)}\n`)}>
           Save as a file
         </Button>,
         <Button key="keep" type="primary" disabled={!workshop} onClick={keep}>
@@ -60,7 +58,7 @@ export function OwnTemplate({ view, edit, onClose }: StageProps & { onClose: () 
       {faults.length > 0 && (
         <ul className="lb och">
           {faults.slice(0, 6).map((f, i) => (
-            <li key={i}>{templateFaultText(f, content)}</li>
+            <li key={i}>{templateFaultText(f, work)}</li>
           ))}
         </ul>
       )}

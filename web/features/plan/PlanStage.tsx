@@ -130,6 +130,9 @@ function Planned({ plan, tabs, onMore }: { plan: PlanModel; tabs: React.ReactNod
           <Button size="small" onClick={onMore}>
             Add a kind of job
           </Button>
+          <Button size="small" onClick={() => void navigate(`/jobs/${view.job.id}/record?for=work`)}>
+            Work sheet
+          </Button>
           <Button size="small" onClick={() => setDialog("own")}>
             Keep as a template
           </Button>

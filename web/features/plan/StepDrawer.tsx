@@ -1,6 +1,6 @@
 import { Button, Drawer, Select } from "antd";
 import { boundsOf, loadWords, resources, type LoadWord, type Step, type StepFacts } from "../../../contract";
-import { NO_FACTS, UNSAID_MIN } from "../../../domain";
+import { factsOf, UNSAID_MIN } from "../../../domain";
 import type { StageProps } from "../../data/stage";
 import { enumerate } from "../../format/grammar";
 import { LOAD_NAMES, PLACE_NAMES } from "../../format/words";
@@ -10,7 +10,7 @@ import { Choice, TextField } from "../../ui/TextField";
 
 /** Everything about one step: what, where, how long, by how many, after which, and what it says in Fit. */
 export function StepDrawer({ view, edit, step, onClose }: StageProps & { step: Step; onClose: () => void }) {
-  const facts = step.facts ?? NO_FACTS;
+  const facts = factsOf(step.facts);
   const patch = (data: Partial<Step>, what: string): void => edit.update("step", step, data, `${step.text}: ${what}`);
   const patchFacts = (data: Partial<StepFacts>, what: string): void => patch({ facts: { ...facts, ...data } }, what);
   const others = view.step.filter((s) => s.id !== step.id);
@@ -90,10 +90,27 @@ export function StepDrawer({ view, edit, step, onClose }: StageProps & { step: S
         onChange={(load: LoadWord[]) => patch({ load }, "load state")}
       />
       <TextField
-        label="caution, said before the step"
+        label="caution of your own, said before the step"
         value={facts.caution}
         onCommit={(caution) => patchFacts({ caution }, "caution")}
       />
+      {facts.cautions.length > 0 && (
+        <ul className="lined">
+          {facts.cautions.map((c, i) => (
+            <li key={`${c.kind} ${c.text}`} className="row-flex">
+              <span className="och">{c.text}</span>
+              <Button
+                size="small"
+                className="push"
+                aria-label={`Take out: ${c.text}`}
+                onClick={() => patchFacts({ cautions: facts.cautions.filter((_, k) => k !== i) }, "caution taken out")}
+              >
+                take out
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
       <p className="lb">Tools</p>
       <Select
         mode="tags"

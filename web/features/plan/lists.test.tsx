@@ -2,7 +2,7 @@
 import { screen, waitFor, within } from "@testing-library/react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { templateContent, type NewFields, type Part } from "../../../contract";
-import { faultsOf } from "../../../domain";
+import { faultsOf, NO_FACTS, workOf } from "../../../domain";
 import { answering, fakeEdit, jobView, PARENT, plainText, record, shopSays, show } from "../../../tests/web/show";
 import { OrderList } from "./OrderList";
 import { OwnTemplate } from "./OwnTemplate";
@@ -147,17 +147,17 @@ describe("the steps of a job as the shop's own template", () => {
 
   it("says in words what never goes back, by the step's and the fastener's own names", () => {
     const frees = [{ key: "nut", name: "Selector nut", count: 1, group: "", clip: true }];
-    const facts = { ...templateContent.parse(standard).steps[0].facts, frees, fits: [], unplugs: [], marks: [] };
+    const facts = { ...NO_FACTS, frees };
     open([step("Linkage off", { facts })]);
     expect(screen.getByText("step “Linkage off”: “Selector nut” comes out and never goes back")).toBeTruthy();
   });
 });
 
 describe("what is wrong with a template", () => {
-  const whole = templateContent.parse(suppliedTemplates[0]);
+  const whole = workOf(suppliedTemplates[0]);
 
   it("is nothing for the supplied ones", () => {
-    for (const t of suppliedTemplates) expect(faultsOf(t), t.title).toEqual([]);
+    for (const t of suppliedTemplates) expect(faultsOf(workOf(t)), t.title).toEqual([]);
   });
 
   it("is said at its step, by the names of the file", () => {

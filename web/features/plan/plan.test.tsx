@@ -138,20 +138,22 @@ describe("torque groups", () => {
     expect(edit.update.mock.calls[0][2]).toEqual({ specSource: "Sheet 8-2, page 12", specOrigin: "specified" });
   });
 
-  it("refuse a count a pattern cannot have and passes nobody could follow", async () => {
+  it("refuse a count no group has and passes nobody could follow, and take a usual count in one tap", async () => {
     const edit = fakeEdit();
     const g = group({ pattern: "line" });
     const { user } = show(<TorqueGroups view={jobView({ torqueGroup: [g] })} edit={edit} />);
     await user.click(screen.getByRole("button", { name: /^(?!Move ).*centre bolt/ }));
-    await typeInto(user, screen.getByLabelText("fasteners"), "13");
-    expect(plainText(screen.getAllByRole("alert")[0])).toContain("a whole number 1 to 12");
+    await typeInto(user, screen.getByLabelText("fasteners"), "65");
+    expect(plainText(screen.getAllByRole("alert")[0])).toContain("a whole number 1 to 64");
     await typeInto(user, screen.getByLabelText("passes"), "tight till it feels good");
     expect(screen.getAllByRole("alert").map(plainText)).toContain("accepted: snug, 60 %, 100 %");
     expect(edit.update).not.toHaveBeenCalled();
-    await pick(user, "pattern", "box of 4");
-    expect(edit.update.mock.calls[0][2]).toEqual({ pattern: "box", count: 4 });
+    await pick(user, "pattern", "box");
+    expect(edit.update.mock.calls[0][2]).toEqual({ pattern: "box" });
+    await user.click(screen.getByRole("button", { name: "4 fasteners" }));
+    expect(edit.update.mock.calls[1][2]).toEqual({ count: 4 });
     await typeInto(user, screen.getByLabelText("passes"), "snug, 50 %, 100 %");
-    expect(edit.update.mock.calls[1][2].passes).toEqual([
+    expect(edit.update.mock.calls[2][2].passes).toEqual([
       { name: "snug", pct: null },
       { name: "50 %", pct: 50 },
       { name: "100 %", pct: 100 },

@@ -33,7 +33,7 @@ describe("everything about one step", () => {
     expect(said()).toEqual([{ waitMin: 60 }, "Lever out: wait 60 min"]);
     await pick(user, "people", "two");
     expect(said()).toEqual([{ hands: 2 }, "Lever out: takes two"]);
-    await typeInto(user, screen.getByLabelText("caution, said before the step"), "Hold the spring.");
+    await typeInto(user, screen.getByLabelText("caution of your own, said before the step"), "Hold the spring.");
     expect(said()).toEqual([{ facts: { ...NO_FACTS, caution: "Hold the spring." } }, "Lever out: caution"]);
     await pick(user, "Parts of this step", "Lever bush");
     expect(said()).toEqual([{ facts: { ...NO_FACTS, parts: ["Lever bush"] } }, "Lever out: parts"]);
@@ -80,7 +80,7 @@ describe("everything about one step", () => {
   it("says what comes out, is tightened, marked and looked at", () => {
     const facts = {
       ...NO_FACTS,
-      frees: [{ key: "nut", name: "Selector nut", count: 1, group: "Selector", clip: false }],
+      frees: [{ key: "nut", name: "Selector nut", count: 1, group: "Selector", clip: false, head: "" }],
       torques: ["Selector"],
       look: ["Cracks in the boot"],
     };

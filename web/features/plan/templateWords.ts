@@ -1,11 +1,12 @@
-import type { TemplateContent } from "../../../contract";
-import type { TemplateFault } from "../../../domain";
+import type { PlainWork } from "../../../contract";
+import { formatNumber } from "../../../core";
+import type { ChoiceEffect, TemplateFault } from "../../../domain";
+import { count } from "../../format/words";
 
 const WORDS: Record<TemplateFault["kind"], (what: string) => string> = {
   unknownNeed: (w) => `needs “${w}”, which is no step of it`,
   circle: (w) => `its needs go round in a circle: ${w}`,
   repeatedId: (w) => `“${w}” is there twice`,
-  repeatedKey: (w) => `“${w}” is opened twice`,
   notFitted: (w) => `“${w}” comes out and never goes back`,
   fittedNotFreed: (w) => `“${w}” goes back and never came out`,
   noGroup: (w) => `“${w}” has no torque group`,
@@ -20,7 +21,7 @@ const WORDS: Record<TemplateFault["kind"], (what: string) => string> = {
 };
 
 /** A step by what is done in it, a fastener, plug or mark by its name, where the template says. */
-function namedIn(content: TemplateContent, key: string): string {
+function namedIn(content: PlainWork, key: string): string {
   for (const { id, text, facts } of content.steps) {
     const thing =
       facts.frees.find((f) => f.key === key)?.name ??
@@ -32,7 +33,18 @@ function namedIn(content: TemplateContent, key: string): string {
 }
 
 /** What is wrong with a template, at its step: by the names of its file, or in words where the template is at hand. */
-export function templateFaultText({ kind, step, what }: TemplateFault, content?: TemplateContent): string {
+export function templateFaultText({ kind, step, what }: TemplateFault, content?: PlainWork): string {
   const named = (key: string): string => (content ? namedIn(content, key) : key);
   return `step “${named(step)}”: ${WORDS[kind](what.split(", ").map(named).join(", "))}`;
+}
+
+/** What an option changes: "4 steps fewer, 62 min less". */
+export function effectText({ adds, drops, minutes }: ChoiceEffect): string {
+  const steps = adds.length - drops.length;
+  const parts = [
+    steps > 0 ? `${count(steps, "step")} more` : steps < 0 ? `${count(-steps, "step")} fewer` : "",
+    minutes > 0 ? `${formatNumber(minutes, 0)} min more` : minutes < 0 ? `${formatNumber(-minutes, 0)} min less` : "",
+  ].filter(Boolean);
+  if (parts.length) return `${parts.join(", ")}.`;
+  return adds.length ? `Other steps: ${adds.slice(0, 2).join("; ")}.` : "The same steps, other parts or dates.";
 }

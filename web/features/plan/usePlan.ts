@@ -5,6 +5,7 @@ import { clockOfShared, planCost, planOf, type PlanAnswer, type PlanInput, type 
 import {
   brokenNeeds,
   circleOf,
+  edgesOf,
   helperCalls,
   latePieces,
   PLAN_WEIGHTS,
@@ -58,8 +59,10 @@ export function usePlan({ view, edit }: StageProps) {
   const [start] = useState(nowOnTheWall);
   const [shown, setShown] = useState<"best" | "listed" | "two">("best");
   const steps = view.step;
-  const circle = useMemo(() => circleOf(steps), [steps]);
   const ahead = useMemo(() => stepsAhead(steps), [steps]);
+  const circle = useMemo(() => circleOf(ahead), [ahead]);
+  // Once for all orders that are tried: what comes before what does not hang on the order.
+  const edges = useMemo(() => edgesOf(ahead), [ahead]);
   const question = useMemo(
     () => (ahead.length && !circle ? planQuestion(steps, hours, start) : null),
     [steps, ahead, circle, hours, start],
@@ -140,7 +143,7 @@ export function usePlan({ view, edit }: StageProps) {
     who: shared && two ? new Map(two.steps.map((s) => [s.id, s.who])) : null,
     calls: seen ? helperCalls(steps, seen.schedule) : [],
     waits: seen ? waitsOf(steps, seen.schedule) : [],
-    breaks: (order: readonly Step[]) => brokenNeeds(order),
+    breaks: (order: readonly Step[]) => brokenNeeds(order, edges),
     useOrder,
   };
 }

@@ -10,6 +10,7 @@ import type { StageProps } from "../../data/stage";
 const PLACE: Record<OpenAtClosing["kind"], string> = {
   held: "fit",
   unsigned: "fit",
+  leftOpen: "plan",
   outside: "fit",
   noSource: "plan?tool=lists",
   nobody: "fit",

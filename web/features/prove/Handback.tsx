@@ -7,7 +7,7 @@ import css from "./prove.module.css";
 
 /** Gears at rest, first drive, and on return: each line with who looked and when. */
 export function Handback({ view, edit }: StageProps) {
-  const { job, vehicle } = view;
+  const { job } = view;
   const { me, initialsOf } = usePeople();
   const done = new Map(job.checked.map((c) => [c.id, c]));
   const set = (id: string, text: string, on: boolean): void => {
@@ -17,7 +17,7 @@ export function Handback({ view, edit }: StageProps) {
   };
   return (
     <>
-      {handbackLists(vehicle).map((list) => (
+      {handbackLists(view).map((list) => (
         <section key={list.id} className={css.handback} aria-label={list.title}>
           <h2 className="hd2">
             {list.title}{" "}

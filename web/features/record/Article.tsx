@@ -1,5 +1,5 @@
 import type { RefObject } from "react";
-import type { JobView, PaperKind, Recheck, Shop } from "../../../contract";
+import type { JobView, Recheck, Shop } from "../../../contract";
 import { OriginLegend } from "../../ui/marks";
 import { Corrected } from "./Corrected";
 import { CustomerSheet } from "./CustomerSheet";
@@ -10,6 +10,8 @@ import { Measured } from "./Measured";
 import { Shook } from "./Shook";
 import { Spectra } from "./Spectra";
 import { Torqued } from "./Torqued";
+import { WorkSheet } from "./WorkSheet";
+import type { Sheet } from "./paper";
 import css from "./record.module.css";
 
 /** How the shop heads its paper. */
@@ -24,7 +26,7 @@ export function Article({
   held,
 }: {
   view: JobView;
-  which: PaperKind;
+  which: Sheet;
   shop: Shop | undefined;
   rechecks: readonly Recheck[];
   held: RefObject<HTMLElement | null>;
@@ -35,6 +37,13 @@ export function Article({
       <article className={css.sheetA4} ref={held}>
         {head && <p className="lb">{head}</p>}
         <CustomerSheet view={view} rechecks={rechecks} />
+      </article>
+    );
+  }
+  if (which === "work") {
+    return (
+      <article className={css.sheetA4} ref={held}>
+        <WorkSheet view={view} head={head} />
       </article>
     );
   }

@@ -1,5 +1,5 @@
 import type { JobView, Step } from "../../../contract";
-import { isGroupDone } from "../../../domain";
+import { isGroupDone, leftOpenBy } from "../../../domain";
 
 /** The steps that were done, what was marked and carried over, and what was left open, whatever became of the parts. */
 export function Done({ view }: { view: JobView }) {
@@ -40,6 +40,11 @@ export function Done({ view }: { view: JobView }) {
         </p>
       )}
       {decided.length > 0 && <p>Decided: {decided.map((d) => `${d.question} ${d.choice}`).join("; ")}.</p>}
+      {leftOpenBy(view).map((l) => (
+        <p key={l}>
+          <b>Left for another day:</b> {l}
+        </p>
+      ))}
       {marks.length > 0 && <p>Marked, and put back as marked: {marks.join("; ")}.</p>}
       {carried.length > 0 && <p>Carried over to the new part: {carried.join("; ")}.</p>}
       {unanswered.length > 0 && <p>Not answered: {unanswered.join("; ")}.</p>}

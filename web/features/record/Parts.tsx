@@ -21,7 +21,7 @@ export function HandedBack({ view }: { view: JobView }) {
     <section>
       <h2>Before it went back</h2>
       <ul>
-        {handbackLists(view.vehicle).flatMap((list) =>
+        {handbackLists(view).flatMap((list) =>
           list.lines
             .filter((l) => done.has(l.id))
             .map((l) => {

@@ -7,6 +7,7 @@ import { Coming } from "../../ui/states";
 import { Article } from "./Article";
 import { SendArchive } from "./SendArchive";
 import { SendSheet } from "./SendSheet";
+import { paperName, type Sheet } from "./paper";
 import css from "./record.module.css";
 
 /** The sheet the customer takes home, and the shop's own record: on the screen, on paper and as a file. */
@@ -19,24 +20,28 @@ export function RecordPage() {
   const article = useRef<HTMLElement>(null);
   const dossier = useVehicleQuery(view?.vehicle.id ?? "", { skip: !view });
   if (!view) return <Coming query={{ error, refetch }} rows={14} />;
-  const which = search.get("for") === "customer" ? "customer" : "record";
+  const asked = search.get("for");
+  const which: Sheet = asked === "customer" || asked === "work" ? asked : "record";
   return (
     <div className={css.recpage}>
-      <title>{`Record of job ${view.job.number ?? ""}, ${view.vehicle.tag} · Ash Lever`}</title>
+      <title>{`${paperName(view, which).title} · Ash Lever`}</title>
       <style>{`@page { size: ${shop?.shop.paper ?? "A4"} }`}</style>
       <div className={`${css.recbar} ${css.noprint}`}>
-        <Button onClick={() => void navigate(`/jobs/${jobId}/prove`)}>Back to the job</Button>
+        <Button onClick={() => void navigate(`/jobs/${jobId}/${which === "work" ? "plan" : "prove"}`)}>
+          Back to the job
+        </Button>
         <Segmented
           aria-label="Which sheet"
           value={which}
           options={[
+            { value: "work", label: "Work sheet" },
             { value: "customer", label: "Customer’s sheet" },
             { value: "record", label: "Full record" },
           ]}
-          onChange={(v) => setSearch(v === "customer" ? { for: "customer" } : {}, { replace: true })}
+          onChange={(v) => setSearch(v === "record" ? {} : { for: v }, { replace: true })}
         />
         <span className="push" />
-        <SendArchive of="job" id={view.job.id} jobs={[view.job.id]} />
+        {which !== "work" && <SendArchive of="job" id={view.job.id} jobs={[view.job.id]} />}
         <SendSheet view={view} which={which} shop={shop?.shop} article={article} />
         <Button type="primary" onClick={() => window.print()}>
           Print

@@ -1,12 +1,12 @@
 import { Button, Progress } from "antd";
 import type { RefObject } from "react";
-import type { JobView, PaperKind, Shop } from "../../../contract";
+import type { JobView, Shop } from "../../../contract";
 import { useObservationWords } from "../../data/useKnowledge";
 import { useUnits } from "../../format/units";
 import { dateText, vehicleTitle } from "../../format/words";
 import { proofOf } from "../../pieces/job/headline";
 import { headOf } from "./Article";
-import { paperName } from "./paper";
+import { paperName, type Sheet } from "./paper";
 import { useRecordPdf } from "./useRecordPdf";
 
 /** The sheet as a file, and an e-mail with its text ready. */
@@ -17,7 +17,7 @@ export function SendSheet({
   article,
 }: {
   view: JobView;
-  which: PaperKind;
+  which: Sheet;
   shop: Shop | undefined;
   article: RefObject<HTMLElement | null>;
 }) {
@@ -57,7 +57,9 @@ export function SendSheet({
           <Button onClick={() => article.current && void make(article.current, view, which, shop)}>PDF</Button>
         </>
       )}
-      <Button href={`mailto:?subject=${encodeURIComponent(title)}&body=${encodeURIComponent(body)}`}>E-mail</Button>
+      {which !== "work" && (
+        <Button href={`mailto:?subject=${encodeURIComponent(title)}&body=${encodeURIComponent(body)}`}>E-mail</Button>
+      )}
     </>
   );
 }

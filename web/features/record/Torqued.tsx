@@ -67,7 +67,7 @@ function TorqueRows({ group, signatures }: { group: TorqueGroup; signatures: Sig
                 </span>
               </>
             ) : (
-              "no specification"
+              noSpecText(group)
             )}
           </>
         )}
@@ -145,3 +145,6 @@ function whoText({ of }: SignedRun, nameOf: (id: string | null) => string): stri
     .filter(Boolean)
     .join(", ");
 }
+
+/** What goes by feel needs no value; all else that has none says so. */
+const noSpecText = (group: TorqueGroup): string => (group.use === "snug" ? "by feel" : "no specification");

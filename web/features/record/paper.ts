@@ -22,11 +22,20 @@ async function picture(src: string): Promise<ArrayBuffer | null> {
 const SIZES = [12.5, 11.6, 10.8, 10, 9.4, 8.8, 8.2, 7.6];
 const RECORD_SIZE = 10;
 
+/** Sheets of a job: those that tell what was done, and the one the work is done from. */
+export type Sheet = PaperKind | "work";
+
+const NAMES: Record<Sheet, { title: string; end: string }> = {
+  customer: { title: "Sheet", end: "" },
+  record: { title: "Record", end: "-record" },
+  work: { title: "Work sheet", end: "-work" },
+};
+
 /** What a sheet of a job is called, as a title and as a file. */
-export function paperName({ job, vehicle }: JobView, which: PaperKind): { title: string; file: string } {
-  const end = which === "customer" ? "" : "-record";
+export function paperName({ job, vehicle }: JobView, which: Sheet): { title: string; file: string } {
+  const { title, end } = NAMES[which];
   return {
-    title: `${which === "customer" ? "Sheet" : "Record"} of job ${job.number ?? ""}, ${vehicle.tag}`,
+    title: `${title} of job ${job.number ?? ""}, ${vehicle.tag}`,
     file: `job-${job.number ?? "new"}-${vehicle.tag.replace(/\W+/g, "")}${end}.pdf`,
   };
 }
@@ -35,7 +44,7 @@ export function paperName({ job, vehicle }: JobView, which: PaperKind): { title:
 export async function pdfOfPaper(
   article: Element,
   view: JobView,
-  which: PaperKind,
+  which: Sheet,
   shop: Shop | undefined,
   watch: Pick<PdfOptions, "tell" | "cancelled">,
 ): Promise<MadePdf> {
@@ -56,7 +65,7 @@ export async function pdfOfPaper(
     picture,
   };
   const blocks = blocksOf(article);
-  if (which === "record") return makePdf(blocks, { ...options, size: RECORD_SIZE });
+  if (which !== "customer") return makePdf(blocks, { ...options, size: RECORD_SIZE });
   let made = await makePdf(blocks, { ...options, size: SIZES[0] });
   for (const size of SIZES.slice(1)) {
     if (made.pages === 1) break;

@@ -2,7 +2,8 @@
 import { screen, within } from "@testing-library/react";
 import { Route, Routes } from "react-router";
 import { describe, expect, it, vi } from "vitest";
-import { jobChildren, SHOP_ID, type JobView } from "../../../contract";
+import { jobChildren, SHOP_ID, type JobView, type StepFacts } from "../../../contract";
+import { NO_FACTS } from "../../../domain";
 import { answering, jobView, PARENT, plainText, record, show } from "../../../tests/web/show";
 import { RecordPage } from "./RecordPage";
 
@@ -38,9 +39,9 @@ const signed = (bolt: number, nm: number, more: object = {}) =>
     ...more,
   });
 
-const sheet = async (view: JobView, units: "metric" | "inch" = "metric"): Promise<HTMLElement> => {
+const sheet = async (view: JobView, units: "metric" | "inch" = "metric", which = ""): Promise<HTMLElement> => {
   answering(`/api/jobs/${view.job.id}`, { ...Object.fromEntries(jobChildren.map((c) => [c, []])), ...view });
-  const at = `/jobs/${view.job.id}/record`;
+  const at = `/jobs/${view.job.id}/record${which && `?for=${which}`}`;
   show(
     <Routes>
       <Route path="/jobs/:jobId/record" element={<RecordPage />} />
@@ -163,5 +164,71 @@ describe("the record of a job", () => {
     expect(plainText(page)).toContain("tail, 19 November 2026");
     screen.getByRole("button", { name: "Print" }).click();
     expect(print).toHaveBeenCalledTimes(1);
+  });
+});
+
+describe("the work sheet", () => {
+  const facts = (more: Partial<StepFacts>): StepFacts => ({ ...NO_FACTS, ...more });
+  const off = record("step", {
+    jobId: PARENT,
+    text: "Take the mount off",
+    place: "under",
+    minutes: 20,
+    hands: 2,
+    load: ["onStands"],
+    facts: facts({
+      cautions: [{ kind: "crush", text: "Hold the gearbox first: it drops." }],
+      tools: ["jack"],
+      frees: [{ key: "tail", name: "mount bolts", count: 2, group: "Tail mount", clip: false, head: "18 mm socket" }],
+      marks: [
+        { key: "lie", text: "Which way the mount lies", kind: "orientation" },
+        { key: "edge", text: "A line along the edge", kind: "witness" },
+      ],
+      measure: [{ quantity: "mountHeight", fromGear: "", toGear: "", place: "tail", phase: "before", must: true }],
+    }),
+  });
+  const on = record("step", {
+    jobId: PARENT,
+    text: "Put the new mount on",
+    facts: facts({ fits: ["tail"], torques: ["Tail mount"], asks: ["lie"], parts: ["Tail mount"] }),
+  });
+  const cover = record("torqueGroup", { jobId: PARENT, name: "Cover", count: 6, pattern: "box", use: "snug" });
+  const lines = (article: HTMLElement): string[] => within(article).getAllByRole("listitem").map(plainText);
+
+  it("has every caution before its step, boxes, lines to write on, values and passes", async () => {
+    const view = jobView({ step: [off, on], torqueGroup: [tail, cover] });
+    const article = await sheet(view, "metric", "work");
+    const text = plainText(article);
+    expect(text).toContain("2 steps in this order, about 20 min as planned.");
+    expect(text).toContain("1. Take the mount off");
+    expect(text.indexOf("Hold the gearbox first: it drops.")).toBeLessThan(text.indexOf("Comes out"));
+    expect(text).toContain("on stands · 20 min planned · two people");
+    const said = lines(article);
+    expect(said).toContain("Comes out: 2 × mount bolts, 18 mm socket");
+    expect(said).toContain("Mark: Which way the mount lies:");
+    expect(said).toContain("Goes back: 2 × mount bolts, 18 mm socket");
+    expect(said.find((l) => l.startsWith("Measure Mount height, tail, before the work:"))).toBeTruthy();
+    const torque = said.find((l) => l.startsWith("Torque Tail mount, 2 × M12"));
+    expect(torque).toContain("60.0 to 64.0 N m, club build book");
+    expect(torque).toContain("100 %, 62.0 N m: 1");
+    // What no step tightens is not forgotten; what goes by feel has no value to look for.
+    expect(within(article).getByRole("heading", { name: "Also to torque" })).toBeTruthy();
+    expect(said).toContain("By feel: Cover, 6");
+    expect(within(article).getAllByRole("heading", { name: /^(At rest|First drive|On return)$/ })).toHaveLength(3);
+  });
+
+  it("says what is done already, and where there is no value asks for it with its source", async () => {
+    const done = { ...off, state: "done" as const };
+    const view = jobView({ step: [done, on], torqueGroup: [{ ...tail, specTyped: "" }] });
+    const article = await sheet(view, "inch", "work");
+    expect(plainText(article)).toContain("1. Take the mount off, done");
+    expect(plainText(article)).not.toContain("Comes out");
+    expect(lines(article).find((l) => l.startsWith("Torque Tail mount"))).toContain("no value yet,  lb ft from");
+  });
+
+  it("of an empty job says that nothing is planned", async () => {
+    const article = await sheet(jobView(), "metric", "work");
+    expect(plainText(article)).toContain("Nothing is planned yet.");
+    expect(within(article).queryByText("Before it goes back")).toBeNull();
   });
 });

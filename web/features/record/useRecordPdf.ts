@@ -1,9 +1,9 @@
 import { useRef, useState } from "react";
-import type { JobView, PaperKind, Shop } from "../../../contract";
+import type { JobView, Shop } from "../../../contract";
 import { keepPaper } from "../../data/archive";
 import { Stopped } from "../../pieces/paper/stopped";
 import { saveAs } from "../../ui/saveAs";
-import { paperName, pdfOfPaper } from "./paper";
+import { paperName, pdfOfPaper, type Sheet } from "./paper";
 
 type State =
   { state: "none" } | { state: "making"; part: number } | { state: "made"; says: string } | { state: "failed" };
@@ -12,7 +12,7 @@ type State =
 export function useRecordPdf() {
   const [state, setState] = useState<State>({ state: "none" });
   const stopped = useRef(false);
-  const make = async (article: Element, view: JobView, which: PaperKind, shop: Shop | undefined): Promise<void> => {
+  const make = async (article: Element, view: JobView, which: Sheet, shop: Shop | undefined): Promise<void> => {
     stopped.current = false;
     setState({ state: "making", part: 0 });
     const { file } = paperName(view, which);
@@ -25,7 +25,7 @@ export function useRecordPdf() {
       const gone = made.missing.length ? ` Missing: ${made.missing.join(", ")}.` : "";
       setState({ state: "made", says: `${file}, ${made.pages === 1 ? "1 page" : `${made.pages} pages`}.${gone}` });
       // For the archive of the shop; without a network the person has the file all the same.
-      void keepPaper(view.job.id, which, made.bytes).catch(() => undefined);
+      if (which !== "work") void keepPaper(view.job.id, which, made.bytes).catch(() => undefined);
     } catch (error) {
       setState({ state: error instanceof Stopped ? "none" : "failed" });
     }

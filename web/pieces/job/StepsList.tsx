@@ -7,7 +7,7 @@ import { NumberField } from "../../ui/NumberField";
 import { SlotSwitch } from "../../ui/slots";
 import { Choice, TextField } from "../../ui/TextField";
 import type { StageProps } from "../../data/stage";
-import { doneOperations, isFree, nextPosition, openAtStep, type StepOpen } from "../../../domain";
+import { cautionsOf, doneOperations, isFree, nextPosition, openAtStep, type StepOpen } from "../../../domain";
 import { usePeople } from "../../data/useJobView";
 import { useStock } from "../../data/useTemplates";
 import { AddLine } from "../../ui/AddLine";
@@ -57,6 +57,12 @@ export function StepsList({ view, edit, working }: StageProps & { working?: bool
             <SlotSwitch on={s.state === "done"} label={`Done: ${s.text}`} onChange={(on) => done(s, on)} />
             {working ? (
               <span>
+                {s.state === "open" &&
+                  cautionsOf(s.facts).map((c) => (
+                    <span key={c} className="lb och">
+                      {c}{" "}
+                    </span>
+                  ))}
                 {s.text}{" "}
                 {s.state === "open" && !isFree(openAtStep(view, s)) && (
                   <Link className="lb" to={`/jobs/${view.job.id}/bay?step=${s.id}`}>

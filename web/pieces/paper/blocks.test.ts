@@ -33,6 +33,18 @@ describe("what a printed page says", () => {
     ]);
   });
 
+  it("has a box where a pen ticks and a line where it writes", () => {
+    const [list] = blocksOf(
+      article(
+        `<ul><li><span data-box></span> Clip out: <span data-line=""></span> <span data-line="wide"></span></li></ul>`,
+      ),
+    );
+    expect(list).toEqual({
+      kind: "list",
+      items: [[{ text: `[ ] Clip out: ${"_".repeat(10)} ${"_".repeat(24)}`, bold: false }]],
+    });
+  });
+
   it("has tables by rows, with figures at the right, and pictures with their captions", () => {
     const [table, picture] = blocksOf(
       article(`<table><tr><th>what</th><th class="txt">how</th><th>mm</th></tr><tr><td>throw</td><td class="txt">tape</td><td>89</td></tr></table>

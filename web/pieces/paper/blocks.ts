@@ -46,6 +46,9 @@ export function runsOf(element: Element, bold = BOLD.has(element.tagName)): Run[
     if (node.nodeType !== 1) return;
     const child = node as Element;
     if (child.matches("svg.om")) return put(originWord(child), heavy);
+    // What is filled in with a pen: a box, and a line of its length.
+    if (child.matches("[data-box]")) return put("[   ]", heavy);
+    if (child.matches("[data-line]")) return put("_".repeat(child.getAttribute("data-line") ? 24 : 10), heavy);
     if (child.tagName.toLowerCase() === "svg" || child.classList.contains("sr")) return;
     const inside = heavy || BOLD.has(child.tagName);
     if (child.tagName === "BR" || (!INLINE.has(child.tagName) && runs.length)) put(" ", heavy);

@@ -71,6 +71,15 @@ const sideways = (
   </>
 );
 
+/** Two faces and the way between them. */
+const between = (
+  <>
+    <rect x="26" y="18" width="22" height="44" rx="3" fill="var(--well)" stroke="var(--edge)" />
+    <rect x="72" y="18" width="22" height="44" rx="3" fill="var(--well)" stroke="var(--edge)" />
+    {arrows(48, 40, 72, 40)}
+  </>
+);
+
 const PICTURES: Record<ReadingQuantity, React.ReactNode> = {
   freePlayNeutral: sideways,
   freePlayUpDown: (
@@ -119,6 +128,8 @@ const PICTURES: Record<ReadingQuantity, React.ReactNode> = {
   ),
   fluidDrained: jug(false),
   fluidFilled: jug(true),
+  gap: between,
+  size: between,
   throw: swing(26),
   crossGate: (
     <>
@@ -163,6 +174,8 @@ export const HOW_TO: Record<ReadingQuantity, string> = {
   inclination: "Angle gauge on a machined face of the gearbox; + rises to the front.",
   cableThread: "From the end of the thread to the nut, before it is touched.",
   rodLength: "Ball centre to ball centre.",
+  gap: "Between the lever or linkage and what is named, at its nearest.",
+  size: "The length that is named, of the piece itself.",
   fluidDrained: "All of it, into a jug, warm.",
   fluidFilled: "What went in until it ran at the level hole.",
   knobHeight: "Neutral: from the pivot’s centre up to the knob’s centre.",

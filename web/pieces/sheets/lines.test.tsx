@@ -66,14 +66,13 @@ describe("a torque value of a sheet", () => {
     });
   });
 
-  it("in a box are four, in a line twelve at the most, and the number follows", async () => {
+  it("of any pattern are as many as there are", async () => {
     const { user, last } = held({ ...torque, torque: { ...torque.torque!, count: 20 } });
     await pick(user, "pattern", "line");
-    expect(last().torque?.count).toBe(12);
-    await pick(user, "pattern", "box of 4");
-    expect(last().torque?.count).toBe(4);
-    await typeInto(user, screen.getByLabelText("fasteners"), "6");
-    expect(last().torque?.count).toBe(4);
+    expect(last().torque).toMatchObject({ pattern: "line", count: 20 });
+    await pick(user, "pattern", "box");
+    await user.click(screen.getByRole("button", { name: "6 fasteners" }));
+    expect(last().torque).toMatchObject({ pattern: "box", count: 6 });
   });
 
   it("refuses passes it cannot read and keeps those there are", async () => {

@@ -10,21 +10,16 @@ interface Place {
 
 /** Where bolt n of a group is drawn, in a box of 2 by 2 about the middle. Bolt 1 is up, or first in the line. */
 export function boltPlaces(pattern: Pattern, count: number): Place[] {
-  if (pattern === "box") {
-    return [
-      { x: -0.62, y: -0.62 },
-      { x: 0.62, y: -0.62 },
-      { x: 0.62, y: 0.62 },
-      { x: -0.62, y: 0.62 },
-    ];
-  }
-  if (pattern === "line") {
-    return Array.from({ length: count }, (_, i) => ({
-      x: count === 1 ? 0 : -0.85 + (1.7 * i) / (count - 1),
-      y: 0,
-    }));
-  }
   if (count === 1) return [{ x: 0, y: 0 }];
+  const row = (n: number, half: number, y: number): Place[] =>
+    Array.from({ length: n }, (_, i) => ({ x: n === 1 ? 0 : -half + (2 * half * i) / (n - 1), y }));
+  if (pattern === "line") return row(count, 0.85, 0);
+  if (pattern === "box") {
+    // Numbered round: along the upper edge and back along the lower one.
+    const upper = Math.ceil(count / 2);
+    const half = upper > 2 ? 0.82 : 0.62;
+    return [...row(upper, half, -0.62), ...row(count - upper, half, 0.62).reverse()];
+  }
   return Array.from({ length: count }, (_, i) => {
     const a = (2 * Math.PI * i) / count - Math.PI / 2;
     return { x: 0.74 * Math.cos(a), y: 0.74 * Math.sin(a) };
@@ -86,7 +81,9 @@ export function BoltPattern({
   const wide = pattern === "line";
   const [w, h] = wide ? [380, 150] : [360, 350];
   const scale = wide ? 180 : 165;
-  const r = count > 20 ? 12 : count > 10 ? 18 : 27;
+  // In a row they stand closer than round a circle.
+  const close = Math.max(count, wide ? count * 1.5 : pattern === "box" ? count * 1.25 : 0);
+  const r = close > 40 ? 5 : close > 20 ? 12 : close > 10 ? 18 : 27;
   const at = (bolt: number): [number, number] => {
     const p = places[bolt - 1];
     return [p.x * scale, p.y * (wide ? 60 : scale)];

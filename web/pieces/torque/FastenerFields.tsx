@@ -2,18 +2,15 @@ import type { z } from "zod";
 import type { TorqueGroup } from "../../../contract";
 import { fastenerGrades } from "../../../core";
 import { passesText, readPasses } from "../../../domain";
-import { NumberField } from "../../ui/NumberField";
 import { ShapeFields } from "../../ui/ShapeFields";
 import { Choice, TextField } from "../../ui/TextField";
+import { CountField } from "./CountField";
 
-const PATTERNS = { circle: "circle", line: "line", box: "box of 4" } as const;
+const PATTERNS = { circle: "circle", line: "line", box: "box" } as const;
 export const LOADS = { any: "any load state", rideHeight: "at ride height" } as const;
 const REUSE = { ask: "not known yet", reuse: "used again", replace: "replaced, single use" } as const;
 const CHECKS = { none: "not given", tighten: "checked tightening", loosen: "checked loosening" } as const;
 const GRADES = Object.fromEntries([["", "not known"], ...fastenerGrades.map((g) => [g, g])]);
-
-/** How many fasteners a pattern takes. */
-const COUNTS = { circle: [1, 64], line: [1, 12], box: [4, 4] } as const;
 
 /** What a group of fasteners is, in a job as on a sheet. */
 export type Fasteners = Pick<
@@ -51,28 +48,15 @@ export function FastenerFields<T extends Fasteners>({
   onPatch: (patch: Partial<Fasteners>, what: string) => void;
 }) {
   const own = { shape, within, value: g as Fasteners, onChange: onPatch };
-  const [fewest, most] = COUNTS[g.pattern];
   return (
     <>
       <Choice
         label="pattern"
         value={g.pattern}
         options={PATTERNS}
-        onChange={(pattern) => {
-          const [least, greatest] = COUNTS[pattern];
-          onPatch({ pattern, count: Math.min(greatest, Math.max(least, g.count)) }, PATTERNS[pattern]);
-        }}
+        onChange={(pattern) => onPatch({ pattern }, PATTERNS[pattern])}
       />
-      <NumberField
-        label="fasteners"
-        value={g.count}
-        min={fewest}
-        max={most}
-        whole
-        unit=""
-        whileTyping={false}
-        onCommit={(count) => onPatch({ count: count ?? 1 }, `${count ?? 1} fasteners`)}
-      />
+      <CountField count={g.count} of={name} onCommit={(count) => onPatch({ count }, `${count} fasteners`)} />
       <ShapeFields
         {...own}
         fields={[

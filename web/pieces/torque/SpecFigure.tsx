@@ -9,6 +9,7 @@ import css from "./torque.module.css";
 export function SpecFigure({ group }: { group: TorqueGroup }) {
   const units = useUnits();
   const read = readSpecText(group.specTyped);
+  if (!read.ok && group.use === "snug") return <span className="lb">by feel</span>;
   if (!read.ok) return <span className={css.nospec}>no specification</span>;
   const words = torqueWords(read.value, units.unit("torque"));
   return <Figure origin={group.specOrigin}>{lacksSource(group) ? `${words}, no source` : words}</Figure>;
