@@ -75,8 +75,8 @@ test("from complaint to record: a new vehicle, by mouse", async ({ page }) => {
   await groups.getByLabel("specification, as written").fill("13 ft-lb");
   await expect(groups.getByText("= 17.6 N m")).toBeVisible();
   await groups.getByLabel("specification, as written").press("Enter");
-  await groups.getByLabel("fasteners").fill("2");
-  await groups.getByLabel("fasteners").press("Enter");
+  await groups.getByRole("textbox", { name: "fasteners" }).fill("2");
+  await groups.getByRole("textbox", { name: "fasteners" }).press("Enter");
   await groups.getByLabel("passes").fill("snug, 100 %");
   await groups.getByLabel("passes").press("Enter");
   await saved(page);

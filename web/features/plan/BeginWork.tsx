@@ -34,6 +34,7 @@ import { readTextFile } from "../../ui/readTextFile";
 import { useFilePick } from "../../ui/useFilePick";
 import { Press } from "../../ui/Press";
 import { Coming } from "../../ui/states";
+import { TemplateSteps } from "./TemplateSteps";
 import { effectText, templateFaultText } from "./templateWords";
 import css from "./day.module.css";
 
@@ -50,6 +51,7 @@ export function BeginWork({ view, edit, tabs, onOwn }: StageProps & { tabs: Reac
   const [all, setAll] = useState(false);
   /** What was chosen of each kind, by its id. */
   const [choices, setChoices] = useState<Record<string, Chosen>>({});
+  const [changing, setChanging] = useState<TemplateContent | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const diagnosis = useMemo(() => diagnosisOf(table, view.vehicle, answersOf(view)), [table, view]);
   const proposals = useMemo(() => {
@@ -225,6 +227,21 @@ export function BeginWork({ view, edit, tabs, onOwn }: StageProps & { tabs: Reac
                 or {c.second}. The first one’s way is kept; correct the step where it is not right.
               </p>
             ))}
+            <p className="row-flex">
+              {kinds.map((k) => (
+                <Button key={k.id} size="small" onClick={() => setChanging(k)}>
+                  Change the steps{kinds.length > 1 && ` of ${k.title}`}
+                </Button>
+              ))}
+            </p>
+            {changing && (
+              <TemplateSteps
+                content={changing}
+                edit={edit}
+                onClose={() => setChanging(null)}
+                onKept={(id) => setPicked(ids.map((i) => (i === changing.id ? id : i)))}
+              />
+            )}
             {kinds.some((k) => k.choices.length > 0) && <h3 className="hd2">To decide</h3>}
             {kinds.map((k) => (
               <Choices

@@ -1,18 +1,29 @@
 import { Button, Drawer, Select } from "antd";
 import { boundsOf, loadWords, resources, type LoadWord, type Step, type StepFacts } from "../../../contract";
-import { factsOf, UNSAID_MIN } from "../../../domain";
+import { factsOf, isGroupDone, jobOperations, UNSAID_MIN, workOfJob, type EditWork } from "../../../domain";
+import { newId } from "../../data/saving";
 import type { StageProps } from "../../data/stage";
 import { enumerate } from "../../format/grammar";
 import { LOAD_NAMES, PLACE_NAMES } from "../../format/words";
+import { StepFactsFields } from "../../pieces/steps/StepFactsFields";
 import { NumberField } from "../../ui/NumberField";
-import { ShapeFields } from "../../ui/ShapeFields";
 import { Choice, TextField } from "../../ui/TextField";
 
 /** Everything about one step: what, where, how long, by how many, after which, and what it says in Fit. */
 export function StepDrawer({ view, edit, step, onClose }: StageProps & { step: Step; onClose: () => void }) {
   const facts = factsOf(step.facts);
+  const work = workOfJob(view);
   const patch = (data: Partial<Step>, what: string): void => edit.update("step", step, data, `${step.text}: ${what}`);
   const patchFacts = (data: Partial<StepFacts>, what: string): void => patch({ facts: { ...facts, ...data } }, what);
+  const putWork = (next: EditWork, what: string): void => {
+    const operations = jobOperations(view, work, next, newId);
+    if (operations.length) edit.all(`${step.text}: ${what}`, operations);
+  };
+  const signed = new Set(
+    view.torqueGroup
+      .filter((g) => view.signature.some((s) => s.groupId === g.id) || isGroupDone(g, view.signature))
+      .map((g) => g.name),
+  );
   const others = view.step.filter((s) => s.id !== step.id);
   const needed = view.step.filter((s) => s.needs.includes(step.id));
   const remove = (): void => {
@@ -30,16 +41,21 @@ export function StepDrawer({ view, edit, step, onClose }: StageProps & { step: S
     onClose();
   };
   return (
-    <Drawer open title={step.text} size={460} onClose={onClose}>
+    <Drawer open title={step.text} size={560} onClose={onClose}>
+      <TextField
+        label="what is done"
+        value={step.text}
+        lines={2}
+        required
+        max={boundsOf(resources.step, "text").max}
+        onCommit={(text) => patch({ text }, "wording")}
+      />
       <div className="fields">
-        <ShapeFields
-          shape={resources.step}
-          value={step}
-          fields={[
-            { at: "text", label: "what is done", words: true, what: "wording" },
-            { at: "place", label: "where", options: PLACE_NAMES },
-          ]}
-          onChange={patch}
+        <Choice
+          label="where"
+          value={step.place}
+          options={PLACE_NAMES}
+          onChange={(place) => patch({ place }, PLACE_NAMES[place])}
         />
         <NumberField
           label="takes"
@@ -70,7 +86,7 @@ export function StepDrawer({ view, edit, step, onClose }: StageProps & { step: S
       {step.minutes === null && (
         <p className="lb">Nobody has said how long it takes: the plan uses {UNSAID_MIN} min, estimated.</p>
       )}
-      <p className="lb">After these steps</p>
+      <p className="lb">After these steps, beside what its parts and fasteners ask for</p>
       <Select
         mode="multiple"
         style={{ width: "100%" }}
@@ -89,53 +105,15 @@ export function StepDrawer({ view, edit, step, onClose }: StageProps & { step: S
         options={loadWords.map((l) => ({ value: l, label: LOAD_NAMES[l] }))}
         onChange={(load: LoadWord[]) => patch({ load }, "load state")}
       />
-      <TextField
-        label="caution of your own, said before the step"
-        value={facts.caution}
-        onCommit={(caution) => patchFacts({ caution }, "caution")}
+      <StepFactsFields
+        work={work}
+        stepId={step.id}
+        parts={view.part.filter((p) => !p.alternative).map((p) => p.name)}
+        signed={signed}
+        newKey={newId}
+        onWork={putWork}
+        onFacts={patchFacts}
       />
-      {facts.cautions.length > 0 && (
-        <ul className="lined">
-          {facts.cautions.map((c, i) => (
-            <li key={`${c.kind} ${c.text}`} className="row-flex">
-              <span className="och">{c.text}</span>
-              <Button
-                size="small"
-                className="push"
-                aria-label={`Take out: ${c.text}`}
-                onClick={() => patchFacts({ cautions: facts.cautions.filter((_, k) => k !== i) }, "caution taken out")}
-              >
-                take out
-              </Button>
-            </li>
-          ))}
-        </ul>
-      )}
-      <p className="lb">Tools</p>
-      <Select
-        mode="tags"
-        style={{ width: "100%" }}
-        aria-label="Tools"
-        value={facts.tools}
-        onChange={(tools: string[]) => patchFacts({ tools: tools.map((t) => t.slice(0, 60)).slice(0, 20) }, "tools")}
-      />
-      <p className="lb">Parts</p>
-      <Select
-        mode="multiple"
-        style={{ width: "100%" }}
-        aria-label="Parts of this step"
-        value={facts.parts}
-        options={view.part.filter((p) => !p.alternative).map((p) => ({ value: p.name, label: p.name }))}
-        onChange={(parts: string[]) => patchFacts({ parts }, "parts")}
-      />
-      <ul className="lined" style={{ marginTop: 12 }}>
-        {facts.frees.length > 0 && <li>Comes out: {enumerate(facts.frees.map((f) => f.name))}</li>}
-        {facts.torques.length > 0 && <li>Tightened: {enumerate(facts.torques)}</li>}
-        {facts.marks.length > 0 && <li>Marked: {enumerate(facts.marks.map((m) => m.text))}</li>}
-        {facts.carry.length > 0 && <li>Carried over: {enumerate(facts.carry)}</li>}
-        {facts.orientation.length > 0 && <li>Which way: {enumerate(facts.orientation)}</li>}
-        {facts.look.length > 0 && <li>Look while here: {enumerate(facts.look)}</li>}
-      </ul>
       {needed.length > 0 && (
         <p className="lb">
           Needed by {enumerate(needed.map((s) => s.text))}. In the bin, those follow on what this one needed.
