@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import type { Part, Recheck, Vehicle } from "../../contract";
-import { record } from "../../tests/domain/records";
+import { jobView, PARENT, record } from "../../tests/domain/records";
 import { beginsAt, dueOf } from "./due";
-import { proposedRechecks } from "./propose";
+import { kindRechecks, leftRechecks, proposedRechecks } from "./propose";
 
 const vehicle = record("vehicle", {
   tag: "SI 1",
@@ -85,5 +85,65 @@ describe("what a job proposes", () => {
     const part = record("part", { jobId: job.id, name: "Tail mount", state: "fitted" });
     const view = { job, vehicle, torqueGroup: [], signature: [], part: [part] };
     expect(proposedRechecks(view, "2031-04-15")).toMatchObject([{ what: "Mounts: Tail mount", everyKm: 80_000 }]);
+  });
+});
+
+describe("what a choice of the plan leaves for another day", () => {
+  const option = (name: string, leavesOpen: string, recheckDays: number | null) => ({
+    name,
+    costs: "as long as it holds",
+    leavesOpen,
+    recheckDays,
+  });
+  const choices = [
+    option("front only", "The lower strut is still the old one.", null),
+    option("printed bush", "", 30),
+    option("all", "", null),
+  ];
+  const view = (choice: string) => jobView({ job: { decided: [{ key: "k/c", question: "Which?", choices, choice }] } });
+
+  it("is one entry, on its day or within a year, made once", () => {
+    const [left] = leftRechecks(view("front only"), [], "2031-04-11");
+    expect(left).toMatchObject({
+      what: "Left for another day: The lower strut is still the old one.",
+      note: "Which? front only",
+      everyMonths: 12,
+      fromDate: "2031-04-11",
+    });
+    const temporary = leftRechecks(view("printed bush"), [], "2031-12-20");
+    expect(temporary).toMatchObject([{ what: "Look again: printed bush", onDate: "2032-01-19" }]);
+    const again = view("front only");
+    expect(leftRechecks(again, [{ jobId: again.job.id, what: left.what }], "2031-05-01")).toEqual([]);
+  });
+
+  it("is nothing where all is done, or nobody chose", () => {
+    for (const choice of ["all", "", "gone"]) expect(leftRechecks(view(choice), [], "2031-04-11")).toEqual([]);
+  });
+});
+
+describe("what a kind of work wants looked at again", () => {
+  const kind = {
+    id: "k",
+    recheck: [
+      { what: "Paint marks", afterDays: 14, afterKm: 500, how: "by eye" },
+      { what: "Angles", afterDays: null, afterKm: 1000, how: "" },
+      { what: "Boot", afterDays: null, afterKm: null, how: "" },
+    ],
+  };
+  const step = (state: "done" | "open") =>
+    record("step", { jobId: PARENT, text: "On", source: "k/on*", ...(state === "done" && { state }) });
+  const odometer = [{ date: "2031-04-11", typed: "104 000", km: 104_000 }];
+
+  it("is proposed once a step of it is done, by distance only where one is known", () => {
+    const known = kindRechecks(jobView({ vehicle: { odometer }, step: [step("done")] }), [kind], "2031-04-11");
+    expect(known).toMatchObject([
+      { what: "Paint marks", note: "by eye", everyKm: 500, onDate: "2031-04-25" },
+      { what: "Angles", everyKm: 1000, fromKm: 104_000 },
+      { what: "Boot", everyMonths: 12 },
+    ]);
+    const [, angles] = kindRechecks(jobView({ step: [step("done")] }), [kind], "2031-04-11");
+    expect(angles).toMatchObject({ what: "Angles", everyMonths: 12 });
+    expect(angles.everyKm).toBeUndefined();
+    expect(kindRechecks(jobView({ step: [step("open")] }), [kind], "2031-04-11")).toEqual([]);
   });
 });

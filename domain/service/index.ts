@@ -1,2 +1,2 @@
 export { beginsAt, dueOf, earliestFirst, type Due, type DueOf } from "./due";
-export { proposedRechecks } from "./propose";
+export { kindRechecks, leftRechecks, proposedRechecks } from "./propose";

@@ -1,4 +1,4 @@
-import type { JobView, NewFields } from "../../contract";
+import type { JobView, NewFields, Recheck, TemplateContent } from "../../contract";
 import { recheckOf, specOf } from "../torque";
 import { beginsAt } from "./due";
 
@@ -7,6 +7,67 @@ const SETTLED_KM = 500;
 /** Mounts are looked at every 80 000 to 120 000 km. Common practice, no source. */
 const MOUNTS_KM = 80_000;
 const MOUNT_WORDS = /\bmounts?\b/i;
+
+/** Work left for another day without one said is asked about at the yearly look. Common practice, no source. */
+const LEFT_MONTHS = 12;
+const dayAfter = (today: string, days: number): string =>
+  new Date(Date.parse(today) + days * 86_400_000).toISOString().slice(0, 10);
+
+/**
+ * What the choices of a plan leave for another day, or want looked at again: one entry each, which stays with the
+ * vehicle until it is done. Those that are there already are not made twice.
+ */
+export function leftRechecks(
+  { job, vehicle }: Pick<JobView, "job" | "vehicle">,
+  known: readonly Pick<Recheck, "jobId" | "what">[],
+  today: string,
+): NewFields<"recheck">[] {
+  return job.decided.flatMap((d): NewFields<"recheck">[] => {
+    const taken = d.choices.find((c) => c.name === d.choice);
+    if (!taken || (!taken.leavesOpen && !taken.recheckDays)) return [];
+    const what = (taken.leavesOpen ? `Left for another day: ${taken.leavesOpen}` : `Look again: ${taken.name}`).slice(
+      0,
+      120,
+    );
+    if (known.some((r) => r.jobId === job.id && r.what === what)) return [];
+    const onDate = taken.recheckDays ? dayAfter(today, taken.recheckDays) : null;
+    return [
+      {
+        vehicleId: vehicle.id,
+        jobId: job.id,
+        what,
+        note: `${d.question} ${d.choice}`.slice(0, 200),
+        ...(onDate ? { onDate } : { ...beginsAt(vehicle, today), everyMonths: LEFT_MONTHS }),
+      },
+    ];
+  });
+}
+
+/** What the kinds of work that were done want looked at again, as they say it. */
+export function kindRechecks(
+  { job, vehicle, step }: Pick<JobView, "job" | "vehicle" | "step">,
+  kinds: readonly Pick<TemplateContent, "id" | "recheck">[],
+  today: string,
+): NewFields<"recheck">[] {
+  const done = new Set(step.filter((s) => s.state === "done").map((s) => s.source.split("/")[0]));
+  const begins = beginsAt(vehicle, today);
+  return kinds
+    .filter((k) => done.has(k.id))
+    .flatMap((k) =>
+      k.recheck.map((r): NewFields<"recheck"> => {
+        const byKm = r.afterKm !== null && r.afterKm > 0 && begins.fromKm !== null;
+        return {
+          vehicleId: vehicle.id,
+          jobId: job.id,
+          what: r.what.slice(0, 120),
+          note: r.how,
+          ...begins,
+          ...(byKm && { everyKm: r.afterKm }),
+          ...(r.afterDays ? { onDate: dayAfter(today, r.afterDays) } : !byKm && { everyMonths: LEFT_MONTHS }),
+        };
+      }),
+    );
+}
 
 /** What a job proposes to look at again: marked or torqued fasteners, new mounts. Temporary repairs carry their own day. */
 export function proposedRechecks(

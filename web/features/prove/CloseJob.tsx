@@ -1,7 +1,10 @@
 import { Button, Checkbox, Modal } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
-import { closingLine, mustNotBeDriven, openAtClosing, type OpenAtClosing } from "../../../domain";
+import { closingLine, leftRechecks, mustNotBeDriven, openAtClosing, type OpenAtClosing } from "../../../domain";
+import { useVehicleQuery } from "../../data/api";
+import { newId } from "../../data/saving";
+import { todayHere } from "../../format/dates";
 import { ForReason } from "../../ui/ForReason";
 import { useKeptDraft, useKeptDrafts } from "../../ui/useDraft";
 import type { StageProps } from "../../data/stage";
@@ -32,6 +35,7 @@ export function CloseJob({ view, edit }: StageProps) {
   const [notDriven, setNotDriven] = useState(false);
   const [reason, setReason] = useKeptDraft(`close job ${job.id}`);
   const open = openAtClosing(view);
+  const { data: dossier } = useVehicleQuery(view.vehicle.id);
   const held = mustNotBeDriven(open);
   const own = `close job ${job.id}`;
   const typed = useKeptDrafts().filter((d) => d.path.startsWith(`/jobs/${job.id}`) && d.name !== own);
@@ -41,7 +45,14 @@ export function CloseJob({ view, edit }: StageProps) {
     const closing = open.length
       ? { open: open.map(closingLine).slice(0, 20), reason: why, notDriven: held && notDriven }
       : null;
-    edit.update("job", job, { closedAt: new Date().toISOString(), stage: "prove", closing }, "Job closed");
+    const data = { closedAt: new Date().toISOString(), stage: "prove" as const, closing };
+    // What a choice left for another day stays with the vehicle until it is done.
+    const left = leftRechecks(view, dossier?.recheck ?? [], todayHere());
+    if (!left.length) return edit.update("job", job, data, "Job closed");
+    edit.all("Job closed", [
+      ...left.map((r) => ({ op: "create" as const, resource: "recheck" as const, id: newId(), data: r })),
+      { op: "update", resource: "job", id: job.id, version: job.version, data },
+    ]);
   };
   if (job.closedAt) {
     return (

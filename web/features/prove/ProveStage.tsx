@@ -10,6 +10,7 @@ import { Figure, OriginLegend } from "../../ui/marks";
 import { TextField } from "../../ui/TextField";
 import { useVehicleQuery } from "../../data/api";
 import { useAppSelector } from "../../data/hooks";
+import { useTemplates } from "../../data/useTemplates";
 import { withPending } from "../../data/saving";
 import { todayHere } from "../../format/dates";
 import { LookAgain } from "../../pieces/rechecks/LookAgain";
@@ -18,6 +19,7 @@ import {
   findReading,
   measurandKey,
   measurandsOf,
+  kindRechecks,
   proposedRechecks,
   resultOf,
   topicsOf,
@@ -138,6 +140,7 @@ export default function ProveStage({ view, edit }: StageProps) {
 function Again({ view, edit }: StageProps) {
   const pending = useAppSelector((s) => s.saving.pending);
   const { data } = useVehicleQuery(view.vehicle.id);
+  const workshop = useTemplates();
   const rechecks = withPending(data?.recheck ?? [], "recheck", pending, (r) => r.vehicleId === view.vehicle.id);
   return (
     <LookAgain
@@ -145,7 +148,7 @@ function Again({ view, edit }: StageProps) {
       rechecks={rechecks}
       parts={view.part}
       jobId={view.job.id}
-      proposed={proposedRechecks(view, todayHere())}
+      proposed={[...proposedRechecks(view, todayHere()), ...kindRechecks(view, workshop?.offered ?? [], todayHere())]}
       edit={edit}
     />
   );

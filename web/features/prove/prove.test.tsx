@@ -2,7 +2,7 @@
 import { screen } from "@testing-library/react";
 import { Route, Routes } from "react-router";
 import { describe, expect, it } from "vitest";
-import { jobChildren } from "../../../contract";
+import { jobChildren, type Operation } from "../../../contract";
 import { answering, fakeEdit, jobView, PARENT, plainText, record, show } from "../../../tests/web/show";
 import { RecordPage } from "../record/RecordPage";
 import ProveStage from "./ProveStage";
@@ -84,6 +84,25 @@ describe("Prove", () => {
     const closed = show(<ProveStage view={jobView({ job: { closedAt: "2026-11-20T08:00:00Z" } })} edit={edit} />);
     await closed.user.click(screen.getByRole("button", { name: "Open the job again" }));
     expect(edit.update.mock.calls[1][2]).toEqual({ closedAt: null, closing: null });
+  });
+
+  it("leaves what a choice puts off with the vehicle, once", async () => {
+    const edit = fakeEdit();
+    const choices = [
+      { name: "front mount only", costs: "as long as it holds", leavesOpen: "The lower strut is still the old one.", recheckDays: 30 },
+      { name: "both", costs: "as long as it holds", leavesOpen: "", recheckDays: null },
+    ];
+    const decided = [{ key: "torqueMount/scope", question: "Which mounts?", choices, choice: "front mount only" }];
+    const { user } = show(<ProveStage view={jobView({ job: { decided } })} edit={edit} />);
+    await user.click(screen.getByRole("button", { name: "Close the job" }));
+    await user.type(await screen.findByRole("textbox", { name: /reason|because/i }), "parts come in spring");
+    await user.click(screen.getAllByRole("button", { name: /^Close/ }).at(-1)!);
+    const [what, operations] = edit.all.mock.calls[0] as [string, Operation[]];
+    expect(what).toBe("Job closed");
+    expect(operations).toMatchObject([
+      { op: "create", resource: "recheck", data: { note: "Which mounts? front mount only" } },
+      { op: "update", resource: "job", data: { stage: "prove" } },
+    ]);
   });
 
   it("marks what went away, and says who is still suspect", async () => {

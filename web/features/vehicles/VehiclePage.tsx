@@ -2,7 +2,7 @@ import { Button, Modal } from "antd";
 import { useMemo, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { useVehicleQuery } from "../../data/api";
-import { shopVisits } from "../../../domain";
+import { leftOpenBy, shopVisits } from "../../../domain";
 import { useAppSelector } from "../../data/hooks";
 import { useKeys } from "../../data/useKeys";
 import { oneWithPending, useEdit, withPending } from "../../data/saving";
@@ -63,6 +63,13 @@ export function VehiclePage() {
         </Button>
       </header>
       <LastTime visits={visits} />
+      {open.map((job) =>
+        leftOpenBy({ job }).map((l) => (
+          <p key={`${job.id} ${l}`} className={css.leftOpen}>
+            <b>Job {job.number} leaves for another day:</b> {l}
+          </p>
+        )),
+      )}
       <div className={`page split ${css.dossier}`}>
         <div>
           <Facts vehicle={vehicle} edit={edit} />
