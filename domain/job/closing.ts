@@ -1,5 +1,5 @@
 import type { JobView, Part } from "../../contract";
-import { countsOf, lacksSource, progressOf, unsignedAt, wasOutside } from "../torque";
+import { isToFind, countsOf, lacksSource, progressOf, unsignedAt, wasOutside } from "../torque";
 import { handbackLists } from "./handback";
 import { awaited, withoutWay } from "./waits";
 import { hasReading, toMeasureAgain, wantedOf } from "./wanted";
@@ -12,6 +12,7 @@ export interface OpenAtClosing {
     | "leftOpen"
     | "outside"
     | "noSource"
+    | "toFind"
     | "nobody"
     | "noLoad"
     | "baseline"
@@ -85,6 +86,11 @@ export function openAtClosing(view: JobView): OpenAtClosing[] {
     ...entry("unsigned", unsigned, ({ g }) => g.name, bolts),
     ...entry("outside", outside, (g) => g.name),
     ...entry("noSource", view.torqueGroup.filter(lacksSource), (g) => g.name),
+    ...entry(
+      "toFind",
+      view.torqueGroup.filter((g) => isToFind(g, view.signature)),
+      (g) => g.name,
+    ),
     ...entry("nobody", groupsOf(nobody), (name) => name, nobody.length),
     ...entry("noLoad", groupsOf(noLoad), (name) => name, noLoad.length),
     ...entry("baseline", baseline, () => "", baseline.length).map((e) => ({ ...e, names: [] })),
@@ -114,6 +120,10 @@ const WORDS: Record<OpenAtClosing["kind"], [one: string, many: string]> = {
   leftOpen: ["piece of work is left for another day", "pieces of work are left for another day"],
   outside: ["torque group was accepted outside its limits", "torque groups were accepted outside their limits"],
   noSource: ["torque value has no source", "torque values have no source"],
+  toFind: [
+    "torque group was tightened by hand, its value is still to be found",
+    "torque groups were tightened by hand, their values are still to be found",
+  ],
   nobody: ["signature has no person", "signatures have no person"],
   noLoad: ["signature does not say what the vehicle stood on", "signatures do not say what the vehicle stood on"],
   baseline: ["reading was not taken before the work", "readings were not taken before the work"],

@@ -30,6 +30,7 @@ export interface RuleValues {
   datesRise: { from: string };
   recheckNeedsWhen: object;
   secondNeeded: { group: string };
+  valueFirst: { group: string };
   otherPerson: object;
 }
 
@@ -86,6 +87,10 @@ const WORDS: { [R in RuleName]: Words<RuleValues[R]> } = {
   datesRise: { accepts: ({ from }) => `${from} or later` },
   recheckNeedsWhen: {
     accepts: () => "a distance, a number of months or a day; a distance with the odometer it begins at",
+  },
+  valueFirst: {
+    accepts: () => "a signature once the group has its value",
+    says: ({ group }) => `${group} holds the vehicle: find its value before it is signed`,
   },
   secondNeeded: {
     accepts: () => "a second person",

@@ -134,6 +134,16 @@ describe("a signature", () => {
     expect(refused("signature", signed, near)).toBeNull();
     expect(refused("signature", { ...signed, pass: "snug", reading: null }, near)).toBeNull();
   });
+  it("of what holds the vehicle has a value first; of a cover by hand will do until it is found", () => {
+    const unknown = { ...group, loadNeeded: "any" as const, specTyped: "" };
+    const byHand = { ...signed, reading: null };
+    expect(refused("signature", byHand, { ...near, group: unknown })).toBeNull();
+    const brake = { ...unknown, critical: "brake" as const };
+    expect(refused("signature", byHand, { ...near, group: brake })?.says).toBe(
+      "Tail mount holds the vehicle: find its value before it is signed",
+    );
+    expect(refused("signature", { ...byHand, pass: "snug" }, { ...near, group: brake })).toBeNull();
+  });
   it("is of a bolt, a pass and a group of this job", () => {
     expect(refused("signature", { ...signed, bolt: 5 }, near)?.accepts).toBe("a bolt from 1 to 4");
     expect(refused("signature", { ...signed, pass: "60 %" }, near)?.accepts).toBe("snug, 100 %");

@@ -18,7 +18,7 @@ import {
   type Vehicle,
 } from "../../contract";
 import { parseQuantity, shopStandard, typedMeans, withChanges } from "../../core";
-import { judgeSigned, loadGate, passesOf } from "../torque";
+import { judgeSigned, loadGate, passesOf, specOf } from "../torque";
 import { spanOf } from "../vehicle";
 import { broken, type RuleBreak } from "./breaks";
 
@@ -89,6 +89,10 @@ const signature: Rule<"signature"> = (s, { group, vehicle: of }) => {
   const passes = passesOf(group);
   const pass = passes.find((p) => p.name === s.pass);
   if (!pass) return broken("passOfGroup", "pass", s.pass, { passes: passes.map((p) => p.name) });
+  // A guess is never enough for what holds a wheel, a seat or a brake.
+  if (group.critical !== "none" && pass.pct !== null && specOf(group).kind === "missing") {
+    return broken("valueFirst", "groupId", s.groupId, { group: group.name });
+  }
   const gate = loadGate(group, pass, of.load.now);
   if (gate && !s.overruleReason.trim()) {
     return broken("rideHeight", "overruleReason", s.overruleReason, { group: group.name, gate });

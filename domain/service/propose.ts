@@ -1,5 +1,5 @@
 import type { JobView, NewFields, Recheck, TemplateContent } from "../../contract";
-import { recheckOf, specOf } from "../torque";
+import { isToFind, recheckOf, specOf } from "../torque";
 import { beginsAt } from "./due";
 
 /** After the first drive, and once all has settled. Common practice, no source. */
@@ -14,22 +14,28 @@ const dayAfter = (today: string, days: number): string =>
   new Date(Date.parse(today) + days * 86_400_000).toISOString().slice(0, 10);
 
 /**
- * What the choices of a plan leave for another day, or want looked at again: one entry each, which stays with the
- * vehicle until it is done. Those that are there already are not made twice.
+ * What the choices of a plan leave for another day, or want looked at again, and torques that have still to be found:
+ * one entry each, which stays with the vehicle until it is done. Those that are there already are not made twice.
  */
 export function leftRechecks(
-  { job, vehicle }: Pick<JobView, "job" | "vehicle">,
+  { job, vehicle, torqueGroup, signature }: Pick<JobView, "job" | "vehicle" | "torqueGroup" | "signature">,
   known: readonly Pick<Recheck, "jobId" | "what">[],
   today: string,
 ): NewFields<"recheck">[] {
-  return job.decided.flatMap((d): NewFields<"recheck">[] => {
+  const isKnown = (what: string): boolean => known.some((r) => r.jobId === job.id && r.what === what);
+  const toFind = torqueGroup.flatMap((g): NewFields<"recheck">[] => {
+    const what = `Find the torque of ${g.name}: it was tightened by hand`.slice(0, 120);
+    if (!isToFind(g, signature) || isKnown(what)) return [];
+    return [{ vehicleId: vehicle.id, jobId: job.id, what, ...beginsAt(vehicle, today), everyMonths: 1 }];
+  });
+  const left = job.decided.flatMap((d): NewFields<"recheck">[] => {
     const taken = d.choices.find((c) => c.name === d.choice);
     if (!taken || (!taken.leavesOpen && !taken.recheckDays)) return [];
     const what = (taken.leavesOpen ? `Left for another day: ${taken.leavesOpen}` : `Look again: ${taken.name}`).slice(
       0,
       120,
     );
-    if (known.some((r) => r.jobId === job.id && r.what === what)) return [];
+    if (isKnown(what)) return [];
     const onDate = taken.recheckDays ? dayAfter(today, taken.recheckDays) : null;
     return [
       {
@@ -41,6 +47,7 @@ export function leftRechecks(
       },
     ];
   });
+  return [...left, ...toFind];
 }
 
 /** What the kinds of work that were done want looked at again, as they say it. */

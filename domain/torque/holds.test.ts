@@ -2,7 +2,9 @@ import { describe, expect, it } from "vitest";
 import type { NewFields, Signature, TorqueGroup } from "../../contract";
 import { jobView, PARENT, record } from "../../tests/domain/records";
 import { NO_FACTS } from "../work";
-import { heldAt, loadAfter, momentOf, unsignedAt } from ".";
+import { openAtClosing } from "../job";
+import { leftRechecks } from "../service";
+import { heldAt, isGroupDone, isToFind, loadAfter, momentAt, momentOf, unsignedAt } from ".";
 
 const group = (name: string, data: object = {}): TorqueGroup =>
   record("torqueGroup", {
@@ -83,4 +85,40 @@ describe("bolts before the wheels and the drive", () => {
     expect(unsignedAt(jobView({ torqueGroup: [shaft], step: [off] }), "drive")).toEqual([]);
     expect(unsignedAt(jobView({ torqueGroup: [shaft], step: [{ ...off, state: "done" }] }), "drive")).toHaveLength(1);
   });
+});
+
+describe("tightened by hand for want of a value", () => {
+  const cover = group("Cover", { specTyped: "", specSource: "", specOrigin: "missing" });
+  const byHand = record("signature", { jobId: PARENT, groupId: cover.id, bolt: 1, pass: "100 %" });
+  const view = jobView({ vehicle: up, torqueGroup: [cover], signature: [byHand] });
+
+  it("stays open when it comes down, at closing and with the vehicle", () => {
+    expect(isToFind(cover, [byHand])).toBe(true);
+    expect(isToFind(cover, [])).toBe(false);
+    expect(unsignedAt(view, "down")).toMatchObject([{ group: cover, bolts: [], holds: false, noValue: true }]);
+    expect(openAtClosing(view).find((o) => o.kind === "toFind")?.names).toEqual(["Cover"]);
+    expect(leftRechecks(view, [], "2031-04-11").map((r) => r.what)).toEqual([
+      "Find the torque of Cover: it was tightened by hand",
+    ]);
+  });
+
+  it("is not done once the value is known: the bolts are pulled to it", () => {
+    expect(isGroupDone(cover, [byHand])).toBe(true);
+    const known = { ...cover, specTyped: "22 Nm" };
+    expect(isToFind(known, [byHand])).toBe(false);
+    expect(isGroupDone(known, [byHand])).toBe(false);
+    expect(isGroupDone(known, [signed(known)])).toBe(true);
+  });
+
+  it("what goes by feel has no value to find", () => {
+    expect(isToFind({ ...cover, use: "snug" }, [byHand])).toBe(false);
+  });
+});
+
+it("a vehicle of which nothing is said and nothing done is on its wheels at its first step", () => {
+  const view = jobView({ step: [down, step("Plate off")] });
+  expect(momentAt(view, down)).toBeNull();
+  expect(momentAt({ ...view, step: [down, { ...step("Plate off"), state: "done" }] }, down)).toBe("down");
+  const brought = step("Lower it", { facts: { ...NO_FACTS, brings: ["onWheels"] } });
+  expect(momentAt(view, brought)).toBe("down");
 });

@@ -1,6 +1,6 @@
-import type { JobView, LoadWord, Step, StepFacts, TorqueGroup, VehicleLoad } from "../../contract";
+import type { JobView, LoadWord, Signature, Step, StepFacts, TorqueGroup, VehicleLoad } from "../../contract";
 import { specOf } from "./passes";
-import { progressOf } from "./progress";
+import { countsOf, progressOf } from "./progress";
 
 /** When bolts have to be signed: before it comes down on its wheels, or before it is driven. */
 export type Moment = "down" | "drive";
@@ -87,6 +87,10 @@ function isOut(group: TorqueGroup, steps: readonly Step[]): boolean {
   return !torqued.length || torqued.some((s) => s.state !== "skipped");
 }
 
+/** Whether a group was tightened by hand for want of a value: its torque has still to be found. */
+export const isToFind = (group: TorqueGroup, signatures: readonly Signature[]): boolean =>
+  group.use === "torque" && specOf(group).kind === "missing" && countsOf(group, signatures).length > 0;
+
 /**
  * Groups whose bolts are not signed when the vehicle is to come down or to be driven. Those that are torqued at ride
  * height wait for the drive. A critical one must be signed with a value; by hand is not enough for it.
@@ -98,7 +102,7 @@ export function unsignedAt(view: Pick<JobView, "torqueGroup" | "signature" | "st
     const noValue = specOf(group).kind !== "torque";
     const { open } = progressOf(group, view.signature);
     const bolts = [...new Set(open.map((s) => s.bolt))].sort((a, b) => a - b);
-    if (!bolts.length && !(critical && noValue)) return [];
+    if (!bolts.length && !(critical && noValue) && !isToFind(group, view.signature)) return [];
     return [{ group, bolts, holds: critical, noValue }];
   });
 }

@@ -34,4 +34,14 @@ export {
 } from "./wrench";
 export { boltsText, signedRuns, type SignedGroup, type SignedHow, type SignedRun } from "./signedRuns";
 export { lacksSource, withSpec } from "./spec";
-export { comesDown, heldAt, loadAfter, momentAt, momentOf, unsignedAt, type Moment, type Unsigned } from "./holds";
+export {
+  comesDown,
+  heldAt,
+  isToFind,
+  loadAfter,
+  momentAt,
+  momentOf,
+  unsignedAt,
+  type Moment,
+  type Unsigned,
+} from "./holds";

@@ -19,6 +19,8 @@ export interface Progress {
 
 type Signed = Pick<Signature, "groupId" | "bolt" | "pass" | "outcome" | "at">;
 
+type SignedAt = Signed & Pick<Signature, "reading" | "setTo">;
+
 /**
  * The signatures of a group that count: of a bolt that was loosened to be done again none of that pull does, and of
  * one whose fastener was replaced nothing before that.
@@ -39,11 +41,17 @@ export function countsOf<S extends Signed>(group: Pick<TorqueGroup, "id">, signa
 }
 
 /** How far a group has come: its passes over its bolts, in the order of tightening. */
-export function progressOf(group: TorqueGroup, signatures: readonly Signed[]): Progress {
+export function progressOf(group: TorqueGroup, signatures: readonly SignedAt[]): Progress {
   const passes = passesOf(group);
   const { order } = torqueSequence({ pattern: group.pattern, count: group.count, passes: [{ name: "order" }] });
   const steps = passes.flatMap((pass) => order.map((bolt): Step => ({ ...pass, bolt })));
-  const signed = new Set(countsOf(group, signatures).map((s) => `${s.pass}/${s.bolt}`));
+  // By hand is not enough once a value is known: those bolts are pulled to it.
+  const measured = new Set(passes.flatMap((p) => (p.limits ? [p.name] : [])));
+  const signed = new Set(
+    countsOf(group, signatures)
+      .filter((s) => !measured.has(s.pass) || s.reading !== null || s.setTo !== null)
+      .map((s) => `${s.pass}/${s.bolt}`),
+  );
   const open = steps.filter((s) => !signed.has(`${s.name}/${s.bolt}`));
   return { order, passes, steps, open, next: open[0] ?? null, done: steps.length - open.length };
 }
@@ -67,5 +75,5 @@ export function wasOutside(
   return Boolean(judged && judged.judgement !== "inside");
 }
 
-export const isGroupDone = (group: TorqueGroup, signatures: readonly Signed[]): boolean =>
+export const isGroupDone = (group: TorqueGroup, signatures: readonly SignedAt[]): boolean =>
   progressOf(group, signatures).next === null;

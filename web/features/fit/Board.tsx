@@ -1,7 +1,7 @@
 import { capital } from "../../format/grammar";
 import { Button, Checkbox, Input, Modal, Select } from "antd";
 import type { Signature, TorqueGroup } from "../../../contract";
-import { recheckOf, specOf, wasOutside } from "../../../domain";
+import { isToFind, recheckOf, specOf, wasOutside } from "../../../domain";
 import { loadText, whenText } from "../../format/words";
 import { LIMITS_BY } from "../../format/limits";
 import { useUnits } from "../../format/units";
@@ -65,8 +65,18 @@ export function Board({ view, edit, group }: StageProps & { group: TorqueGroup }
         />
       )}
       {model.lacksSpec && (
-        <p className="sect brk" role="alert">
-          Enter the specification in Plan. Nothing is torqued to a guess.
+        <div className="sect">
+          <p className="brk" role="alert">
+            {group.critical === "none"
+              ? "Enter the specification in Plan. Nothing is torqued to a guess."
+              : "This group holds the vehicle. Find its value and enter it in Plan; by hand is not enough here."}
+          </p>
+          {model.signToFind && <Button onClick={model.signToFind}>Tightened by hand, value to be found</Button>}
+        </div>
+      )}
+      {isToFind(group, view.signature) && !next && (
+        <p className="sect och" role="status">
+          Tightened by hand: its value is still to be found, and it stays open until then.
         </p>
       )}
       {!next && <RecheckNote group={group} />}

@@ -233,6 +233,27 @@ describe("the torque board", () => {
     expect(screen.queryByRole("textbox", { name: /Wrench reading/ })).toBeNull();
   });
 
+  it("is tightened by hand until the value is found, in one tap, and says that it stays open", async () => {
+    const edit = fakeEdit();
+    const g = group({ count: 2, specTyped: "", passes: [{ name: "100 %", pct: 100 }] });
+    const { user, unmount } = show(<FitStage view={jobView({ torqueGroup: [g] })} edit={edit} />);
+    await user.click(screen.getByRole("button", { name: "Tightened by hand, value to be found" }));
+    const [, operations] = edit.all.mock.calls[0] as [string, { data: object }[]];
+    expect(operations.map((o) => o.data)).toMatchObject([
+      { bolt: 1, pass: "100 %" },
+      { bolt: 2, pass: "100 %" },
+    ]);
+    unmount();
+    const signature = [signed(g.id, 1, "100 %"), signed(g.id, 2, "100 %")];
+    const after = show(<FitStage view={jobView({ torqueGroup: [g], signature })} edit={edit} />);
+    expect(screen.getByText(/its value is still to be found, and it stays open until then/)).toBeTruthy();
+    after.unmount();
+    // What holds the vehicle never is.
+    show(<FitStage view={jobView({ torqueGroup: [{ ...g, critical: "steering" }] })} edit={edit} />);
+    expect(screen.queryByRole("button", { name: "Tightened by hand, value to be found" })).toBeNull();
+    expect(screen.getByText(/by hand is not enough here/)).toBeTruthy();
+  });
+
   it("takes a signature back at its bolt", async () => {
     const edit = fakeEdit();
     const g = group({ count: 2, pattern: "line" });

@@ -128,6 +128,8 @@ export function useBoard({ view, edit, group }: StageProps & { group: TorqueGrou
 
   return {
     signAll: group.use === "snug" && spec.kind !== "torque" && openSteps.length > 1 ? signAll : null,
+    /** Tightened by hand while nobody knows the value; what holds the vehicle never is. */
+    signToFind: group.critical === "none" && !group.twoPeople && !(gate && !overrule.reason) ? signAll : null,
     me,
     people,
     load,

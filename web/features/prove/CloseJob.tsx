@@ -16,6 +16,7 @@ const PLACE: Record<OpenAtClosing["kind"], string> = {
   leftOpen: "plan",
   outside: "fit",
   noSource: "plan?tool=lists",
+  toFind: "plan?tool=lists",
   nobody: "fit",
   noLoad: "fit",
   baseline: "gauge",

@@ -89,7 +89,12 @@ describe("Prove", () => {
   it("leaves what a choice puts off with the vehicle, once", async () => {
     const edit = fakeEdit();
     const choices = [
-      { name: "front mount only", costs: "as long as it holds", leavesOpen: "The lower strut is still the old one.", recheckDays: 30 },
+      {
+        name: "front mount only",
+        costs: "as long as it holds",
+        leavesOpen: "The lower strut is still the old one.",
+        recheckDays: 30,
+      },
       { name: "both", costs: "as long as it holds", leavesOpen: "", recheckDays: null },
     ];
     const decided = [{ key: "torqueMount/scope", question: "Which mounts?", choices, choice: "front mount only" }];

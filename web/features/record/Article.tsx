@@ -11,7 +11,7 @@ import { Shook } from "./Shook";
 import { Spectra } from "./Spectra";
 import { Torqued } from "./Torqued";
 import { WorkSheet } from "./WorkSheet";
-import type { Sheet } from "./paper";
+import type { Sheet } from "./sheet";
 import css from "./record.module.css";
 
 /** How the shop heads its paper. */

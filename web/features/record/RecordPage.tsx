@@ -7,7 +7,8 @@ import { Coming } from "../../ui/states";
 import { Article } from "./Article";
 import { SendArchive } from "./SendArchive";
 import { SendSheet } from "./SendSheet";
-import { paperName, type Sheet } from "./paper";
+import { paperName } from "./paper";
+import type { Sheet } from "./sheet";
 import css from "./record.module.css";
 
 /** The sheet the customer takes home, and the shop's own record: on the screen, on paper and as a file. */

@@ -6,7 +6,8 @@ import { useUnits } from "../../format/units";
 import { dateText, vehicleTitle } from "../../format/words";
 import { proofOf } from "../../pieces/job/headline";
 import { headOf } from "./Article";
-import { paperName, type Sheet } from "./paper";
+import { paperName } from "./paper";
+import type { Sheet } from "./sheet";
 import { useRecordPdf } from "./useRecordPdf";
 
 /** The sheet as a file, and an e-mail with its text ready. */

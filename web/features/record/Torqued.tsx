@@ -1,5 +1,5 @@
 import type { JobView, Signature, TorqueGroup } from "../../../contract";
-import { boltsText, lacksSource, readSpecText, signedRuns, type SignedRun } from "../../../domain";
+import { boltsText, isToFind, lacksSource, readSpecText, signedRuns, type SignedRun } from "../../../domain";
 import { usePeople } from "../../data/useJobView";
 import { capital } from "../../format/grammar";
 import { judgedText } from "../../format/limits";
@@ -67,7 +67,7 @@ function TorqueRows({ group, signatures }: { group: TorqueGroup; signatures: Sig
                 </span>
               </>
             ) : (
-              noSpecText(group)
+              noSpecText(group, signatures)
             )}
           </>
         )}
@@ -147,4 +147,9 @@ function whoText({ of }: SignedRun, nameOf: (id: string | null) => string): stri
 }
 
 /** What goes by feel needs no value; all else that has none says so. */
-const noSpecText = (group: TorqueGroup): string => (group.use === "snug" ? "by feel" : "no specification");
+const noSpecText = (group: TorqueGroup, signatures: Signature[]): string =>
+  group.use === "snug"
+    ? "by feel"
+    : isToFind(group, signatures)
+      ? "tightened by hand, value still to be found"
+      : "no specification";

@@ -2,9 +2,10 @@ import regularUrl from "@fontsource/archivo/files/archivo-latin-400-normal.woff?
 import regularExtUrl from "@fontsource/archivo/files/archivo-latin-ext-400-normal.woff?url";
 import boldUrl from "@fontsource/archivo/files/archivo-latin-700-normal.woff?url";
 import boldExtUrl from "@fontsource/archivo/files/archivo-latin-ext-700-normal.woff?url";
-import type { JobView, PaperKind, Shop } from "../../../contract";
+import type { JobView, Shop } from "../../../contract";
 import type { MadePdf, PdfOptions } from "../../pieces/paper/makePdf";
 import { headOf } from "./Article";
+import type { Sheet } from "./sheet";
 
 const bytesOf = async (url: string): Promise<ArrayBuffer> => (await fetch(url)).arrayBuffer();
 
@@ -21,9 +22,6 @@ async function picture(src: string): Promise<ArrayBuffer | null> {
 /** On one page where it is asked so: the text is set smaller until it fits, down to what can still be read. */
 const SIZES = [12.5, 11.6, 10.8, 10, 9.4, 8.8, 8.2, 7.6];
 const RECORD_SIZE = 10;
-
-/** Sheets of a job: those that tell what was done, and the one the work is done from. */
-export type Sheet = PaperKind | "work";
 
 const NAMES: Record<Sheet, { title: string; end: string }> = {
   customer: { title: "Sheet", end: "" },

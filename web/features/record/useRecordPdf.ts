@@ -3,7 +3,8 @@ import type { JobView, Shop } from "../../../contract";
 import { keepPaper } from "../../data/archive";
 import { Stopped } from "../../pieces/paper/stopped";
 import { saveAs } from "../../ui/saveAs";
-import { paperName, pdfOfPaper, type Sheet } from "./paper";
+import { paperName, pdfOfPaper } from "./paper";
+import type { Sheet } from "./sheet";
 
 type State =
   { state: "none" } | { state: "making"; part: number } | { state: "made"; says: string } | { state: "failed" };
