@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { beginCableMarks, changedOver, nutTurn, oneCableMore, SAME_MARK_MM, type CableMark } from ".";
+import { beginCableMarks, cableMarksOf, changedOver, nutTurn, oneCableMore, SAME_MARK_MM, type CableMark } from ".";
 
 const cable = (over: Partial<CableMark> = {}): CableMark => ({
   name: "Left",
@@ -94,5 +94,34 @@ describe("the list of cables", () => {
     const { cables } = beginCableMarks();
     expect(oneCableMore(cables).map((c) => c.name)).toEqual(["Left cable", "Right cable", "Cable 3"]);
     expect(cables).toHaveLength(2);
+  });
+});
+
+describe("marks that were read in the job", () => {
+  const read = (phase: "before" | "after", place: string | null, ...mm: number[]) => ({
+    quantity: "cableThread" as const,
+    phase,
+    place,
+    values: mm.map((base) => ({ typed: `${base} mm`, base })),
+  });
+
+  it("are the tool's cables, each by its place, with their mean and what was read since", () => {
+    const marks = cableMarksOf([
+      read("before", "left cable", 11.9, 12.1),
+      read("before", "right cable", 9.5),
+      read("after", "right cable", 8.5),
+    ]);
+    expect(marks?.cables.map((c) => [c.name, c.beforeMm, c.afterMm])).toEqual([
+      ["Left cable", 12, null],
+      ["Right cable", 9.5, 8.5],
+    ]);
+    expect(nutTurn(marks!.cables[1])).toMatchObject({ turns: 1, way: "clockwise" });
+    expect(cableMarksOf([read("before", null, 7)])?.cables[0].name).toBe("Cable");
+  });
+
+  it("are none where nothing was read before", () => {
+    expect(cableMarksOf([])).toBeNull();
+    expect(cableMarksOf([read("after", "left cable", 7)])).toBeNull();
+    expect(cableMarksOf([read("before", "left cable")])).toBeNull();
   });
 });

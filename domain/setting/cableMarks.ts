@@ -1,3 +1,5 @@
+import type { Reading } from "../../contract";
+
 /** A cable's thread past its nut, mm, before it came off and now that it is back; null: not measured yet. */
 export interface CableMark {
   name: string;
@@ -27,6 +29,34 @@ export const beginCableMarks = (): CableMarksFields => ({
   by: "length",
   cables: [cable("Left cable", 12), cable("Right cable", 9.5)],
 });
+
+const meanOf = ({ values }: Pick<Reading, "values">): number =>
+  values.reduce((sum, v) => sum + v.base, 0) / values.length;
+
+/**
+ * The marks that were read in the job, a cable for each place they were read at; null where there are none. What was
+ * read once is not typed again.
+ */
+export function cableMarksOf(
+  readings: readonly Pick<Reading, "quantity" | "phase" | "place" | "values">[],
+): CableMarksFields | null {
+  const marks = readings.filter((r) => r.quantity === "cableThread" && r.values.length > 0);
+  const before = marks.filter((r) => r.phase === "before");
+  if (!before.length) return null;
+  return {
+    by: "length",
+    cables: before.slice(0, 8).map((r, i) => {
+      const now = marks.find((m) => m.phase === "after" && (m.place ?? "") === (r.place ?? ""));
+      const place = (r.place ?? "").trim();
+      const name = place
+        ? place.charAt(0).toUpperCase() + place.slice(1)
+        : before.length > 1
+          ? `Cable ${i + 1}`
+          : "Cable";
+      return { ...cable(name, meanOf(r)), afterMm: now ? meanOf(now) : null };
+    }),
+  };
+}
 
 /** The list with one cable more at its end. */
 export const oneCableMore = (cables: readonly CableMark[]): CableMark[] => [

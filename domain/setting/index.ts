@@ -28,6 +28,7 @@ export {
 } from "./begin";
 export {
   beginCableMarks,
+  cableMarksOf,
   changedOver,
   nutTurn,
   oneCableMore,

@@ -95,3 +95,4 @@ export {
   type Fastener,
   type FastenerUse,
 } from "./editing";
+export { OTHERWISE, outCount, type OutCount } from "./otherwise";

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { JobView, Step } from "../../../contract";
-import { cautionsOf } from "../../../domain";
+import { cautionsOf, outCount } from "../../../domain";
 import { useJobView } from "../../data/useJobView";
 import type { Editor } from "../../data/saving";
 import { capital, enumerate } from "../../format/grammar";
@@ -113,10 +113,13 @@ function OneStep({ bay, step, onPanel }: { bay: Bay; step: Step; onPanel: (p: Pa
   ];
   const cautions = cautionsOf(facts);
   const { again } = bay.open;
+  const counted = step.state === "open" ? outCount(step, steps) : null;
+  const stuck = counted && counted.stillIn.length > 0 ? counted : null;
   return (
     <>
       {(cautions.length > 0 ||
         again.length > 0 ||
+        stuck !== null ||
         early.length > 0 ||
         notYet.length > 0 ||
         (moment !== null && stillOut.length > 0)) && (
@@ -128,6 +131,14 @@ function OneStep({ bay, step, onPanel }: { bay: Bay; step: Step; onPanel: (p: Pa
             {cautions.map((c) => (
               <p key={c}>{emphasised(c)}</p>
             ))}
+            {stuck && (
+              <p>
+                <b>
+                  Before you pull: {stuck.out} of {stuck.of} fasteners are out.
+                </b>{" "}
+                Still in: {enumerate(stuck.stillIn)}.
+              </p>
+            )}
             {again.length > 0 && (
               <p>
                 <b>Signed already, to be signed again:</b> {enumerate(again)}.

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import { loadWords } from "../../../contract";
-import { boltsText } from "../../../domain";
+import { boltsText, OTHERWISE } from "../../../domain";
 import { LOAD_NAMES } from "../../format/words";
 import { useKeptDraft } from "../../ui/useDraft";
 import { Press } from "../../ui/Press";
@@ -190,6 +190,13 @@ function NotAsPlanned({ bay, onClose }: Props) {
   };
   return (
     <>
+      <div className={css.keys} role="group" aria-label="It often is">
+        {OTHERWISE.map(({ what, first }) => (
+          <Press key={what} className={css.key} aria-pressed={text === first} onClick={() => setText(first)}>
+            {what}
+          </Press>
+        ))}
+      </div>
       <FewWords ask="Why, or what has to be done first" most={200} text={text} onText={setText} />
       <div className={css.keys}>
         <Press className={css.key} disabled={!text.trim()} onClick={then(() => bay.skip(step, text.trim()))}>

@@ -124,6 +124,23 @@ describe("the bay", () => {
     expect(dataOf(store, off.id).at(-1)).toMatchObject({ state: "skipped", skippedReason: "not needed" });
   });
 
+  it("counts what is out before anybody pulls, and offers what often turns out otherwise", async () => {
+    const frees = [{ key: "t", name: "turret bolts", count: 6, group: "Turret", clip: false, head: "" }];
+    const pull = step("Lift the turret", {
+      position: 1,
+      facts: facts({ frees, off: [{ key: "turret", name: "turret", holds: "" }] }),
+    });
+    const back = step("Turret on", { position: 2, facts: facts({ on: ["turret"], fits: ["t"] }) });
+    const { user } = await bay([pull, back]);
+    expect(plainText(screen.getByRole("region", { name: "Caution" }))).toContain(
+      "Before you pull: 0 of 6 fasteners are out. Still in: turret bolts.",
+    );
+    await user.click(screen.getByRole("button", { name: "Not as planned" }));
+    await user.click(screen.getByRole("button", { name: "A stud broke" }));
+    await user.click(screen.getByRole("button", { name: "Put a step before it" }));
+    expect(title()).toMatch(/^Take the broken stud out/);
+  });
+
   it("says before the vehicle comes down what is still out", async () => {
     const done = { ...off, state: "done" as const, doneAt: "2026-11-20T08:00:00Z" };
     const down = step("Down on its wheels", { position: 3, load: ["onWheels"] });

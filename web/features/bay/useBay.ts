@@ -87,7 +87,7 @@ export function useBay(view: JobView, edit: Editor) {
   };
   const insert = (before: Step, text: string): void => {
     const k = steps.indexOf(before);
-    const [a, b] = [steps[k - 1]?.position ?? before.position - 1, before.position];
+    const [a, b] = [steps[k - 1]?.position ?? 0, before.position];
     const id = newId();
     edit.all(`Step: ${text}`, [
       {

@@ -1,7 +1,7 @@
 import { Button } from "antd";
 import { boundsOf, cableMarksInput, settingInputs, validated } from "../../../../contract";
 import { formatNumber } from "../../../../core";
-import { beginCableMarks, changedOver, nutTurn, oneCableMore, type CableMark } from "../../../../domain";
+import { beginCableMarks, cableMarksOf, changedOver, nutTurn, oneCableMore, type CableMark } from "../../../../domain";
 import { NumberField } from "../../../ui/NumberField";
 import { rowEdits } from "../../../ui/RowsEditor";
 import type { ShapeField } from "../../../ui/ShapeFields";
@@ -24,7 +24,10 @@ const ask = validated(cableMarksInput, null, ({ cables }) => ({
 
 /** Each cable’s thread before removal, and how far and which way its nut is to be turned to be there again. */
 export function CableMarksTool(props: ToolProps) {
-  const { input, set, answer, frame, len, fields, rowFields } = useSetting("cableMarks", props, beginCableMarks, ask);
+  // Marks that were read in Gauge or at the step are here already.
+  const begin = props.begin ?? (cableMarksOf(props.view?.reading ?? []) as Record<string, unknown> | null);
+  const own = { ...props, begin };
+  const { input, set, answer, frame, len, fields, rowFields } = useSetting("cableMarks", own, beginCableMarks, ask);
   const cables = rowEdits(input.cables, (rows) => set({ cables: rows }));
   const counted = input.by === "threads";
   /** A mark as it is read: a length, or threads counted. */
