@@ -72,7 +72,9 @@ export function doneOperations(
     ? [
         ...open.answers.map((a) => said(a.what, a.key, "not answered")),
         ...open.wants.map((w) => said(w.what, w.key, w.what === "measure" ? "not measured" : "not set with the tool")),
-        ...open.loose.map((u) => said("unsigned", u.group.name, "not signed")),
+        ...open.loose.map((u) =>
+          said("unsigned", u.group.name, u.bolts.length ? "not signed" : "not signed with a value"),
+        ),
       ]
     : [];
   const after = steps.slice(steps.indexOf(step) + 1).find((s) => s.state === "open");

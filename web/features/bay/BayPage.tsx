@@ -11,6 +11,7 @@ import { SavedState, SavingTrouble } from "../../pieces/saving/SavingTrouble";
 import { Press } from "../../ui/Press";
 import { Coming } from "../../ui/states";
 import { Bags } from "./Bags";
+import { unsignedText } from "../../format/unsignedText";
 import { StepDrawing } from "./Drawings";
 import { Panel, type PanelName } from "./Panels";
 import { PhotoKey } from "./PhotoKey";
@@ -105,7 +106,7 @@ function OneStep({ bay, step, onPanel }: { bay: Bay; step: Step; onPanel: (p: Pa
   const asked = answers.length + wants.length;
   const stillOut = [
     ...held.map((u) => `${u.group.name} not signed${u.noValue ? ", no value yet" : ""}`),
-    ...loose.map((u) => `${u.group.name} not signed`),
+    ...loose.map((u) => (u.bolts.length ? `${u.group.name} not signed` : `${u.group.name}: ${unsignedText(u)}`)),
     ...bay.left.bags.map((b) => `bag open: ${b}`),
     ...bay.left.plugs.map((p) => `unplugged: ${p}`),
     ...bay.left.marks.map((m) => `mark not answered: ${m}`),

@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import { loadWords } from "../../../contract";
-import { boltsText, OTHERWISE } from "../../../domain";
+import { OTHERWISE } from "../../../domain";
+import { unsignedText } from "../../format/unsignedText";
 import { LOAD_NAMES } from "../../format/words";
 import { useKeptDraft } from "../../ui/useDraft";
 import { Press } from "../../ui/Press";
@@ -111,14 +112,10 @@ function Before({ bay, onClose }: Props) {
 function UnsignedLinks({ bay, list }: { bay: Bay; list: Bay["open"]["held"] }) {
   return (
     <div className={css.ticks}>
-      {list.map(({ group, bolts, noValue, holds }) => (
-        <Link key={group.id} className={css.link} to={`/jobs/${bay.view.job.id}/fit?group=${group.id}`}>
-          Torque: {group.name}
-          <small>
-            {noValue && holds
-              ? "no value yet: it must be signed with one"
-              : `${bolts.length === 1 ? "bolt" : "bolts"} ${boltsText(bolts)} not signed`}
-          </small>
+      {list.map((u) => (
+        <Link key={u.group.id} className={css.link} to={`/jobs/${bay.view.job.id}/fit?group=${u.group.id}`}>
+          Torque: {u.group.name}
+          <small>{unsignedText(u)}</small>
         </Link>
       ))}
     </div>

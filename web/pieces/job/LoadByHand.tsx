@@ -2,9 +2,10 @@ import { Button } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { JobView, LoadWord } from "../../../contract";
-import { boltsText, loadOperations, unsignedAtLoad, withLoad } from "../../../domain";
+import { loadOperations, unsignedAtLoad, withLoad } from "../../../domain";
 import { newId, type Editor } from "../../data/saving";
 import { usePeople } from "../../data/useJobView";
+import { unsignedText } from "../../format/unsignedText";
 import { loadText } from "../../format/words";
 import { ForReason } from "../../ui/ForReason";
 import { useKeptDraft } from "../../ui/useDraft";
@@ -46,14 +47,12 @@ export function AskDown({ view, hand }: { view: JobView; hand: LoadByHand }) {
         <b>{held.length ? "It stays up until these are signed." : "Not signed yet:"}</b>
       </p>
       <ul>
-        {shown.map(({ group, bolts, noValue, holds }) => (
-          <li key={group.id}>
-            <Link to={`/jobs/${view.job.id}/fit?group=${group.id}`} onClick={hand.leave}>
-              {group.name}
+        {shown.map((u) => (
+          <li key={u.group.id}>
+            <Link to={`/jobs/${view.job.id}/fit?group=${u.group.id}`} onClick={hand.leave}>
+              {u.group.name}
             </Link>
-            {noValue && holds
-              ? ", no value yet: it must be signed with one"
-              : `, ${bolts.length === 1 ? "bolt" : "bolts"} ${boltsText(bolts)}`}
+            {`, ${unsignedText(u)}`}
           </li>
         ))}
       </ul>
