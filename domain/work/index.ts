@@ -40,7 +40,7 @@ export {
   type ToAnswer,
 } from "./left";
 export { besideOf, mergeTemplates, stepSource, type MergeConflict } from "./merge";
-export { estimateMinutes } from "./minutes";
+export { estimateMinutes, minutesRange } from "./minutes";
 export { faultsOf, type TemplateFault } from "./mirror";
 export {
   brokenNeeds,

@@ -13,3 +13,7 @@ export function estimateMinutes(typical: number, worked: readonly number[]): num
   const n = worked.length;
   return Math.round((TYPICAL_COUNTS * typical + n * median) / (TYPICAL_COUNTS + n));
 }
+
+/** The quickest and the slowest a step was here; the typical figure twice where it was never done here. */
+export const minutesRange = (typical: number, worked: readonly number[]): { least: number; most: number } =>
+  worked.length ? { least: Math.min(...worked), most: Math.max(...worked) } : { least: typical, most: typical };

@@ -7,6 +7,7 @@ import {
   brokenNeeds,
   circleOf,
   estimateMinutes,
+  minutesRange,
   firstChoices,
   impossibleIn,
   leadOf,
@@ -200,6 +201,8 @@ describe("a job begun by a template", () => {
     expect(texts(done(() => true))).toContain(boots);
   });
   it("plans a step with what it took here, moved from the typical", () => {
+    expect(minutesRange(10, [])).toEqual({ least: 10, most: 10 });
+    expect(minutesRange(10, [20, 19, 90])).toEqual({ least: 19, most: 90 });
     expect(estimateMinutes(10, [])).toBe(10);
     // Two parts typical, three the shop's middle one: (2 x 10 + 3 x 20) / 5.
     expect(estimateMinutes(10, [20, 19, 90])).toBe(16);

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from "react";
 import type { Kit, StockItem, Template, TemplateContent } from "../../contract";
-import { estimateMinutes } from "../../domain";
+import { estimateMinutes, minutesRange } from "../../domain";
 import { useWorkshopQuery } from "./api";
 import { fetched } from "../ui/late";
 import { useAppSelector } from "./hooks";
@@ -16,6 +16,8 @@ export interface Workshop {
   /** Minutes a step is planned with: typical, moved by what it took in closed jobs. */
   minutesOf: (source: string, typical: number) => number;
   jobsBehind: (source: string) => number;
+  /** The quickest and the slowest it was here. */
+  rangeOf: (source: string, typical: number) => { least: number; most: number };
 }
 
 /** What is on the shelf, with what waits to be saved. */
@@ -62,6 +64,7 @@ export function useTemplates(): Workshop | null {
       offered: [...own.map((t) => t.content), ...supplied.filter((t) => !replaced.has(t.id))],
       stock,
       minutesOf: (source, typical) => estimateMinutes(typical, worked.get(source) ?? []),
+      rangeOf: (source, typical) => minutesRange(typical, worked.get(sideless(source)) ?? []),
       jobsBehind: (source) => worked.get(sideless(source))?.length ?? 0,
     };
   }, [supplied, data, pending, stock]);

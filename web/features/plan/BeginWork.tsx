@@ -87,6 +87,13 @@ export function BeginWork({ view, edit, tabs, onOwn }: StageProps & { tabs: Reac
     : [];
   const sourceOf = (s: PlainStep): string => merged?.sources.get(s.id) ?? stepSource(first.id, s);
   const minutes = (s: PlainStep): number => workshop.minutesOf(sourceOf(s), s.minutes);
+  const range = (content?.steps ?? []).reduce(
+    (sum, s) => {
+      const { least, most } = workshop.rangeOf(sourceOf(s), s.minutes);
+      return { least: sum.least + least, most: sum.most + most };
+    },
+    { least: 0, most: 0 },
+  );
   const measured = content?.steps.filter((s) => workshop.jobsBehind(sourceOf(s)) > 0).length ?? 0;
   const listed = all ? proposals : proposals.slice(0, Math.max(SHOWN, tied.length));
 
@@ -260,6 +267,8 @@ export function BeginWork({ view, edit, tabs, onOwn }: StageProps & { tabs: Reac
                   : measured === content.steps.length
                     ? "as it took here"
                     : `${countInWords(measured, "step")} as they took here, the others planned`}
+                {range.most - range.least >= 1 &&
+                  `; ${Math.round(range.least)} to ${Math.round(range.most)} min by the quickest and the slowest of each step here`}
               </span>
             </h3>
             <ol style={{ padding: 0, margin: 0, listStyle: "none" }}>
@@ -281,6 +290,20 @@ export function BeginWork({ view, edit, tabs, onOwn }: StageProps & { tabs: Reac
                 </li>
               ))}
             </ol>
+            {kinds.some((k) => k.mistakes.length > 0) && (
+              <>
+                <h3 className="hd2">What goes wrong often</h3>
+                <ul className="lined">
+                  {kinds.flatMap((k) =>
+                    k.mistakes.map((m) => (
+                      <li key={`${k.id} ${m.what}`}>
+                        {m.what} <span className="lb">{caughtText(k, m.caughtBy)}</span>
+                      </li>
+                    )),
+                  )}
+                </ul>
+              </>
+            )}
             <h3 className="hd2">From the vehicle’s sheet</h3>
             <p className="lb">
               {dossier?.sheet
@@ -332,6 +355,12 @@ function Choices({
       </Radio.Group>
     </fieldset>
   ));
+}
+
+/** "caught by: Every gear, engine off": the step that shows a mistake in time. */
+function caughtText(content: TemplateContent, id: string): string {
+  const step = content.steps.find((s) => s.id === id)?.text;
+  return step ? `caught by: ${uncapital(step)}` : "";
 }
 
 function fromSheet(content: PlainWork, lines: Parameters<typeof lineFor>[1]): string {
