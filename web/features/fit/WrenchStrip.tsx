@@ -8,6 +8,7 @@ import { useUnits } from "../../format/units";
 import { dateText } from "../../format/words";
 import { QuantityField } from "../../ui/QuantityField";
 import type { BoardModel } from "./useBoard";
+import { useKeptDraft } from "../../ui/useDraft";
 import css from "./fit.module.css";
 
 /** Which wrench, what stands between it and the bolt, and what it is set to. */
@@ -114,6 +115,17 @@ type Measured = { [K in keyof Adapter]: Adapter[K] | null };
 
 const NOT_MEASURED: Measured = { handMm: null, offsetMm: null, angleDeg: null };
 
+/** What was measured of an adapter before; nothing where it cannot be read. */
+function readMeasured(kept: string): Measured {
+  try {
+    const read = JSON.parse(kept) as Partial<Record<keyof Measured, unknown>>;
+    const figure = (v: unknown): number | null => (typeof v === "number" && Number.isFinite(v) ? v : null);
+    return { handMm: figure(read.handMm), offsetMm: figure(read.offsetMm), angleDeg: figure(read.angleDeg) };
+  } catch {
+    return NOT_MEASURED;
+  }
+}
+
 /** An adapter that was measured whole; the wrench is set by nothing less. */
 const wholeOf = ({ handMm, offsetMm, angleDeg }: Measured): Adapter | null =>
   handMm === null || offsetMm === null || angleDeg === null ? null : { handMm, offsetMm, angleDeg };
@@ -121,10 +133,13 @@ const wholeOf = ({ handMm, offsetMm, angleDeg }: Measured): Adapter | null =>
 /** Where the adapter is measured, and its lengths: they are this wrench's and this adapter's own, so none is there before. */
 function AdapterDialog({ group, edit, onClose }: { group: TorqueGroup; edit: Editor; onClose: () => void }) {
   const units = useUnits();
-  const [draft, setDraft] = useState<Measured>(group.adapter ?? NOT_MEASURED);
+  // Two lengths and no angle yet: what was measured is there when the tablet wakes up.
+  const [kept, setKept] = useKeptDraft(`adapter of ${group.name}`);
+  const [draft, setDraft] = useState<Measured>(group.adapter ?? readMeasured(kept));
   const measure = (patch: Partial<Measured>): void => {
     const next = { ...draft, ...patch };
     setDraft(next);
+    if (!group.adapter) setKept(JSON.stringify(next));
     const whole = wholeOf(next);
     if (group.adapter && whole) edit.update("torqueGroup", group, { adapter: whole }, `${group.name}: adapter`);
   };
@@ -176,6 +191,7 @@ function AdapterDialog({ group, edit, onClose }: { group: TorqueGroup; edit: Edi
           disabled={!whole}
           onClick={() => {
             edit.update("torqueGroup", group, { adapter: whole }, `${group.name}: adapter`);
+            setKept("");
             onClose();
           }}
         >

@@ -198,4 +198,22 @@ describe("an adapter", () => {
     await user.click(use());
     expect(edit.update.mock.calls[0][2]).toEqual({ adapter: { handMm: 420, offsetMm: 55, angleDeg: 0 } });
   });
+
+  it("half measured is there again after a reload", async () => {
+    const g = group({ name: "Reload" });
+    const first = show(<FitStage view={view(g)} edit={fakeEdit()} />);
+    await first.user.click(screen.getByRole("button", { name: "Add an adapter" }));
+    await first.user.type(screen.getByLabelText("A: hand to square drive"), "420 mm{Enter}");
+    first.unmount();
+    const edit = fakeEdit();
+    const { user } = show(<FitStage view={view(g)} edit={edit} />);
+    await user.click(screen.getByRole("button", { name: "Add an adapter" }));
+    expect(screen.getByLabelText<HTMLInputElement>("A: hand to square drive").value).toContain("420");
+    expect(edit.update).not.toHaveBeenCalled();
+    await user.type(screen.getByLabelText("B: square drive to bolt"), "55 mm{Enter}");
+    await user.type(screen.getByLabelText("C: turned from in line"), "0{Enter}");
+    await user.click(screen.getByRole("button", { name: "Use this adapter" }));
+    expect(edit.update.mock.calls[0][2]).toEqual({ adapter: { handMm: 420, offsetMm: 55, angleDeg: 0 } });
+    expect(Object.keys(localStorage).filter((k) => k.includes("adapter of"))).toEqual([]);
+  });
 });
