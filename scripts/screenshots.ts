@@ -78,7 +78,7 @@ async function shots(): Promise<Shot[]> {
       name: "bay-tablet",
       path: `${job(215)}/bay`,
       size: [820, 1180],
-      prepare: (page) => page.getByRole("button", { name: /^Step \d+: Exhaust shield off/ }).click(),
+      prepare: (page) => page.getByRole("button", { name: /^Step \d+: Lift the housing again/ }).click(),
     },
     { name: "fit", path: `${job(217)}/fit`, prepare: (page) => page.getByLabel(/Wrench reading/).fill("61.4") },
     {
