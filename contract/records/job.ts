@@ -4,6 +4,7 @@ import { designLimits } from "../inputs";
 import { line, moment, prose, typedValue, ulid } from "./fields";
 import { mountRoom } from "./mountRoom";
 import { roughness } from "./recordings";
+import { planOption } from "./template";
 
 export const stageWords = ["ask", "gauge", "compare", "plan", "fit", "prove"] as const;
 export type Stage = (typeof stageWords)[number];
@@ -27,7 +28,6 @@ const closing = z.strictObject({
 
 const reminder = z.strictObject({ at: moment, by: ulid.nullable().default(null), text: prose });
 
-/** One line of the lists at rest and of the first drive: done, when and by whom. */
 /** What is wanted of a lever: how much shorter, and the limits it is held to. */
 const wish = z.strictObject({ reductionPct: num(-100, 90, "%"), limits: designLimits });
 
@@ -35,21 +35,12 @@ const wish = z.strictObject({ reductionPct: num(-100, 90, "%"), limits: designLi
 const decision = z.strictObject({
   key: text(60),
   question: text(160),
-  choices: list(
-    z.strictObject({
-      name: text(80),
-      costs: text(200),
-      /** Work it leaves for another day, and when that is looked at again. */
-      leavesOpen: line.default(""),
-      recheckDays: whole(1, 3650).nullable().default(null),
-    }),
-    2,
-    6,
-  ),
+  choices: list(planOption, 2, 6),
   choice: line.default(""),
 });
 export type Decision = z.output<typeof decision>;
 
+/** One line of the lists at rest and of the first drive: done, when and by whom. */
 const checkedLine = z.strictObject({ id: text(40), at: moment, by: ulid.nullable().default(null) });
 
 /** One visit of a vehicle. */

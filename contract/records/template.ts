@@ -176,6 +176,15 @@ export type PlainStep = z.output<typeof plainStep>;
 /** Ways a part can be got or done without; each has its price in money or in work. */
 export const partWays = ["part", "repair", "assembly", "used", "temporary"] as const;
 
+/** One answer to a question of a plan. */
+export const planOption = z.strictObject({
+  name: text(80),
+  costs: text(200),
+  /** Work it leaves for another day, as a sentence, and when that is looked at again. */
+  leavesOpen: line.default(""),
+  recheckDays: whole(1, 3650).nullable().default(null),
+});
+
 /** One kind of job as it is planned for one vehicle: everything chosen, each side by itself, in steps that need others. */
 export const plainWork = z.strictObject({
   id: token,
@@ -224,17 +233,7 @@ export const plainWork = z.strictObject({
     z.strictObject({
       key: token,
       question: text(160),
-      choices: list(
-        z.strictObject({
-          name: text(80),
-          costs: text(200),
-          /** Work it leaves for another day, as a sentence. */
-          leavesOpen: line.default(""),
-          recheckDays: whole(1, 3650).nullable().default(null),
-        }),
-        2,
-        6,
-      ),
+      choices: list(planOption, 2, 6),
     }),
     0,
     16,

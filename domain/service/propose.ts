@@ -13,6 +13,9 @@ const LEFT_MONTHS = 12;
 const dayAfter = (today: string, days: number): string =>
   new Date(Date.parse(today) + days * 86_400_000).toISOString().slice(0, 10);
 
+/** A sentence that is too long for its field says that it goes on. */
+const cut = (text: string, most: number): string => (text.length > most ? `${text.slice(0, most - 1)}…` : text);
+
 /**
  * What the choices of a plan leave for another day, or want looked at again, and torques that have still to be found:
  * one entry each, which stays with the vehicle until it is done. Those that are there already are not made twice.
@@ -24,17 +27,14 @@ export function leftRechecks(
 ): NewFields<"recheck">[] {
   const isKnown = (what: string): boolean => known.some((r) => r.jobId === job.id && r.what === what);
   const toFind = torqueGroup.flatMap((g): NewFields<"recheck">[] => {
-    const what = `Find the torque of ${g.name}: it was tightened by hand`.slice(0, 120);
+    const what = cut(`Find the torque of ${g.name}: it was tightened by hand`, 120);
     if (!isToFind(g, signature) || isKnown(what)) return [];
     return [{ vehicleId: vehicle.id, jobId: job.id, what, ...beginsAt(vehicle, today), everyMonths: 1 }];
   });
   const left = job.decided.flatMap((d): NewFields<"recheck">[] => {
     const taken = d.choices.find((c) => c.name === d.choice);
     if (!taken || (!taken.leavesOpen && !taken.recheckDays)) return [];
-    const what = (taken.leavesOpen ? `Left for another day: ${taken.leavesOpen}` : `Look again: ${taken.name}`).slice(
-      0,
-      120,
-    );
+    const what = cut(taken.leavesOpen ? `Left for another day: ${taken.leavesOpen}` : `Look again: ${taken.name}`, 120);
     if (isKnown(what)) return [];
     const onDate = taken.recheckDays ? dayAfter(today, taken.recheckDays) : null;
     return [
@@ -89,10 +89,7 @@ export function proposedRechecks(
     return recheckOf(g, spec.kind === "torque" ? spec.anglesDeg : []).how === "torque";
   });
   const byMark = signed.filter((g) => !byWrench.includes(g));
-  const list = (names: string[]): string => {
-    const text = names.join(", ");
-    return text.length > 80 ? `${text.slice(0, 79)}…` : text;
-  };
+  const list = (names: string[]): string => cut(names.join(", "), 80);
   const mounts = view.part.filter((p) => p.state === "fitted" && !p.alternative && MOUNT_WORDS.test(p.name));
   return [
     ...(byWrench.length

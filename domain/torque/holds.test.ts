@@ -118,6 +118,8 @@ describe("tightened by hand for want of a value", () => {
 it("a vehicle of which nothing is said and nothing done is on its wheels at its first step", () => {
   const view = jobView({ step: [down, step("Plate off")] });
   expect(momentAt(view, down)).toBeNull();
+  // The one step of a job too: the server asks without it, and says the same.
+  expect(momentAt({ ...view, step: [] }, down)).toBeNull();
   expect(momentAt({ ...view, step: [down, { ...step("Plate off"), state: "done" }] }, down)).toBe("down");
   const brought = step("Lower it", { facts: { ...NO_FACTS, brings: ["onWheels"] } });
   expect(momentAt(view, brought)).toBe("down");

@@ -35,8 +35,7 @@ export function momentAt(
   step: OfLoad & Pick<Step, "text">,
 ): Moment | null {
   const { now } = vehicle.load;
-  const untouched =
-    !now.length && !step.facts?.brings?.length && steps.length > 0 && steps.every((s) => s.state !== "done");
+  const untouched = !now.length && !step.facts?.brings?.length && steps.every((s) => s.state !== "done");
   const moment = momentOf(step, now);
   return untouched && moment === "down" ? null : moment;
 }

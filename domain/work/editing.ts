@@ -13,6 +13,7 @@ import { nextPosition } from "../job";
 import { passesFor } from "../torque";
 import { UNSAID_MIN } from "./begin";
 import { factsOf } from "./facts";
+import { factsAsSaid } from "./kind";
 
 /** What of a step is opened, loosened and put back. */
 export interface EditStep {
@@ -271,8 +272,7 @@ export function workOfTemplate(content: TemplateContent): EditWork {
       id: s.id,
       text: s.text,
       facts: factsOf({
-        cautions: s.cautions,
-        tools: s.tools,
+        ...factsAsSaid(s, things),
         frees: s.frees.flatMap((k) => {
           const g = groups.get(k);
           if (!g) return [];
@@ -285,25 +285,11 @@ export function workOfTemplate(content: TemplateContent): EditWork {
         plugs: s.plugs,
         marks: s.marks,
         asks: s.asks,
-        carry: s.carry,
-        orientation: s.orientation,
-        drawing: s.drawing,
         look: s.look,
-        sets: s.settingTool,
-        waitFor: s.wait.for,
         parts: s.uses.flatMap((k) => parts.get(k) ?? []),
-        off: s.off.map((k) => things.get(k) ?? { key: k, name: k, holds: "" }),
-        on: s.on,
-        whileOff: s.whileOff,
-        whileOn: s.whileOn.map((w) => {
-          const [key, when] = w.split(":");
-          return { key, when: when === "before" || when === "after" ? when : "any" };
-        }),
         gates: content.gates.flatMap((g) =>
           g.before.includes(s.id) ? [{ check: g.check, why: g.why || g.check }] : [],
         ),
-        check: s.check,
-        closes: s.closes,
       }),
     })),
   };

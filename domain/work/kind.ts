@@ -85,6 +85,44 @@ function toMeasure(
   return out;
 }
 
+type AsSaid =
+  | "cautions"
+  | "tools"
+  | "carry"
+  | "orientation"
+  | "drawing"
+  | "sets"
+  | "waitFor"
+  | "off"
+  | "on"
+  | "whileOff"
+  | "whileOn"
+  | "check"
+  | "closes";
+
+/** What of a step is the same whatever is chosen, on either side. */
+export const factsAsSaid = (
+  s: TemplateStep,
+  things: ReadonlyMap<string, TemplateContent["things"][number]>,
+): Pick<StepFacts, AsSaid> => ({
+  cautions: s.cautions,
+  tools: s.tools,
+  carry: s.carry,
+  orientation: s.orientation,
+  drawing: s.drawing,
+  sets: s.settingTool,
+  waitFor: s.wait.for,
+  off: s.off.map((k) => things.get(k) ?? { key: k, name: k, holds: "" }),
+  on: s.on,
+  whileOff: s.whileOff,
+  whileOn: s.whileOn.map((w) => {
+    const [key, when] = w.split(":");
+    return { key, when: when === "before" || when === "after" ? when : "any" };
+  }),
+  check: s.check,
+  closes: s.closes,
+});
+
 /**
  * A kind of job as it is done on one vehicle: what the choices drop is gone, each side that is chosen has its own steps,
  * fasteners and readings, and the steps stand in an order that can be worked.
@@ -153,8 +191,7 @@ export function workOf(content: TemplateContent, asked: Chosen = {}): PlainWork 
           common: s.common,
           facts: {
             caution: "",
-            cautions: s.cautions,
-            tools: s.tools,
+            ...factsAsSaid(s, things),
             frees: out.map(({ group, key, name }) => ({
               key,
               name,
@@ -171,27 +208,13 @@ export function workOf(content: TemplateContent, asked: Chosen = {}): PlainWork 
             plugs: s.plugs.map((k) => at(k, side)),
             marks: s.marks.map((m) => ({ ...m, key: at(m.key, side) })),
             asks: s.asks.map((k) => at(k, side)),
-            carry: s.carry,
-            orientation: s.orientation,
-            drawing: s.drawing,
             look: [...s.look, ...measured.look].slice(0, 12),
             measure: measured.measure,
-            sets: s.settingTool,
-            waitFor: s.wait.for,
             parts: s.uses.flatMap((k) => partOf.get(k) ?? []),
-            off: s.off.map((k) => things.get(k) ?? { key: k, name: k, holds: "" }),
-            on: s.on,
-            whileOff: s.whileOff,
-            whileOn: s.whileOn.map((w) => {
-              const [key, when] = w.split(":");
-              return { key, when: when === "before" || when === "after" ? when : "any" };
-            }),
             brings: loadsOf(s.sets),
             gates: content.gates.flatMap((g) =>
               g.before.includes(s.id) ? copies(g.check, side).map((check) => ({ check, why: g.why })) : [],
             ),
-            check: s.check,
-            closes: s.closes,
             side,
           },
         };

@@ -5,6 +5,7 @@ import {
   kindLoads,
   quantityWords,
   resources,
+  templateContent,
   type TemplateContent,
   type TemplateStep,
 } from "../../../contract";
@@ -22,6 +23,7 @@ import { useTemplates } from "../../data/useTemplates";
 import type { StageProps } from "../../data/stage";
 import { LOAD_NAMES, PLACE_NAMES, QUANTITY_NAMES } from "../../format/words";
 import { StepFactsFields } from "../../pieces/steps/StepFactsFields";
+import { useKeptDraft } from "../../ui/useDraft";
 import { AddLine } from "../../ui/AddLine";
 import { NumberField } from "../../ui/NumberField";
 import { Press } from "../../ui/Press";
@@ -40,6 +42,16 @@ const KIND_LOADS: Record<(typeof kindLoads)[number], string> = {
   subframeSupported: LOAD_NAMES.subframeSupported,
 };
 
+/** What was changed of a kind and is not kept yet; the kind itself where nothing was, or it is of another. */
+function readKept(kept: string, given: TemplateContent): TemplateContent {
+  try {
+    const read = templateContent.safeParse(JSON.parse(kept));
+    return read.success && read.data.id === given.id ? read.data : given;
+  } catch {
+    return given;
+  }
+}
+
 /** The steps of a kind of job, changed for all jobs to come; a supplied one becomes the shop's own. */
 export function TemplateSteps({
   content: given,
@@ -54,7 +66,13 @@ export function TemplateSteps({
 }) {
   const workshop = useTemplates();
   const own = workshop?.own.find((t) => t.content.id === given.id) ?? null;
-  const [content, setContent] = useState(given);
+  // Half a change survives a closed drawer and a reload, until it is kept or left.
+  const [kept, setKept] = useKeptDraft(`steps of ${given.title}`);
+  const [content, show] = useState(() => readKept(kept, given));
+  const setContent = (next: TemplateContent): void => {
+    show(next);
+    setKept(JSON.stringify(next));
+  };
   const [open, setOpen] = useState<string | null>(null);
   const step = content.steps.find((s) => s.id === open);
   const work = workOf(content);
@@ -64,6 +82,7 @@ export function TemplateSteps({
     const id = own ? content.id : `own-${newId().slice(-8)}`;
     if (own) edit.update("template", own, { content }, what);
     else edit.create("template", { basedOn: given.id, content: { ...content, id } }, what);
+    setKept("");
     onKept(id);
     onClose();
   };
@@ -80,7 +99,14 @@ export function TemplateSteps({
               ? "Jobs begun from now on are planned so."
               : "Kept as the shop’s own; the supplied one stays as it is."}
           </span>
-          <Button onClick={onClose}>Leave it as it was</Button>
+          <Button
+            onClick={() => {
+              setKept("");
+              onClose();
+            }}
+          >
+            Leave it as it was
+          </Button>
           <Button type="primary" disabled={!workshop || content === given} onClick={keep}>
             {own ? "Keep" : "Keep as the shop’s own"}
           </Button>

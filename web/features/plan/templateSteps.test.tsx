@@ -16,9 +16,9 @@ const shown = async (content: TemplateContent, own: object[] = []) => {
   const edit = fakeEdit();
   const onKept = vi.fn();
   const onClose = vi.fn();
-  const { user } = show(<TemplateSteps content={content} edit={edit} onClose={onClose} onKept={onKept} />);
+  const { user, unmount } = show(<TemplateSteps content={content} edit={edit} onClose={onClose} onKept={onKept} />);
   const dialog = await screen.findByRole("dialog");
-  return { user, edit, onKept, onClose, dialog };
+  return { user, unmount, edit, onKept, onClose, dialog };
 };
 
 describe("the steps of a kind of job", () => {
@@ -64,5 +64,19 @@ describe("the steps of a kind of job", () => {
     const { content } = edit.update.mock.calls[0][2] as { content: TemplateContent };
     expect(content.steps.at(-1)).toMatchObject({ text: "Photograph the mount", place: "bench" });
     expect(content.steps).toHaveLength(supplied.steps.length);
+  });
+
+  it("half changed are there again when it is opened anew, until they are left as they were", async () => {
+    const { user, unmount, dialog } = await shown(supplied);
+    await user.click(within(dialog).getByRole("button", { name: /^Measure before anything/ }));
+    await typeInto(user, screen.getByLabelText("what is done"), "Measure twice");
+    unmount();
+    const again = await shown(supplied);
+    expect(within(again.dialog).getByRole("button", { name: /^Measure twice/ })).toBeTruthy();
+    await again.user.click(screen.getByRole("button", { name: "Leave it as it was" }));
+    expect(again.onClose).toHaveBeenCalledOnce();
+    again.unmount();
+    const third = await shown(supplied);
+    expect(within(third.dialog).queryByRole("button", { name: /^Measure twice/ })).toBeNull();
   });
 });

@@ -1,5 +1,5 @@
 import type { JobView, Signature, TorqueGroup } from "../../../contract";
-import { boltsText, isToFind, lacksSource, readSpecText, signedRuns, type SignedRun } from "../../../domain";
+import { boltsText, isToFind, lacksSource, passesOf, readSpecText, signedRuns, type SignedRun } from "../../../domain";
 import { usePeople } from "../../data/useJobView";
 import { capital } from "../../format/grammar";
 import { judgedText } from "../../format/limits";
@@ -30,10 +30,15 @@ function TorqueRows({ group, signatures }: { group: TorqueGroup; signatures: Sig
   const units = useUnits();
   const { nameOf } = usePeople();
   const read = readSpecText(group.specTyped);
-  const { runs, unsigned } = signedRuns(group, signatures);
+  // Tightened by hand once: a share of a torque nobody knows was never pulled.
+  const toFind = isToFind(group, signatures);
+  const all = signedRuns(group, signatures);
+  const last = passesOf(group).at(-1)?.name;
+  const runs = toFind ? all.runs.filter((r) => r.pass === last) : all.runs;
+  const unsigned = toFind ? all.unsigned.filter((u) => u.pass === last) : all.unsigned;
   const rows: { key: string; at: React.ReactNode; by: string }[] = runs.map((run, i) => ({
     key: `${run.pass} ${i}`,
-    at: <AtBolts run={run} alone={group.count === 1} />,
+    at: <AtBolts run={run} alone={group.count === 1} called={toFind ? "tightened" : run.pass} />,
     by: whoText(run, nameOf),
   }));
   const none = !runs.length;
@@ -67,7 +72,7 @@ function TorqueRows({ group, signatures }: { group: TorqueGroup; signatures: Sig
                 </span>
               </>
             ) : (
-              noSpecText(group, signatures)
+              noSpecText(group, toFind)
             )}
           </>
         )}
@@ -86,7 +91,7 @@ const OUTCOME = {
 } as const;
 
 /** "60 %: bolts 1 to 6 37.2 N m, clicked": a pass, its bolts, what was read or set, and what came of it. */
-function AtBolts({ run, alone }: { run: SignedRun; alone: boolean }) {
+function AtBolts({ run, alone, called }: { run: SignedRun; alone: boolean; called: string }) {
   const units = useUnits();
   const { of, how, figures } = run;
   const figureText = ({ signature: s }: SignedRun["figures"][number]): string => {
@@ -119,7 +124,7 @@ function AtBolts({ run, alone }: { run: SignedRun; alone: boolean }) {
   ].filter(Boolean);
   return (
     <>
-      {capital(run.pass)}: <span className="n">{told}</span>
+      {capital(called)}: <span className="n">{told}</span>
       {told && more.length > 0 && ", "}
       {more.join(", ")}
     </>
@@ -147,9 +152,5 @@ function whoText({ of }: SignedRun, nameOf: (id: string | null) => string): stri
 }
 
 /** What goes by feel needs no value; all else that has none says so. */
-const noSpecText = (group: TorqueGroup, signatures: Signature[]): string =>
-  group.use === "snug"
-    ? "by feel"
-    : isToFind(group, signatures)
-      ? "tightened by hand, value still to be found"
-      : "no specification";
+const noSpecText = (group: TorqueGroup, toFind: boolean): string =>
+  group.use === "snug" ? "by feel" : toFind ? "tightened by hand, value still to be found" : "no specification";

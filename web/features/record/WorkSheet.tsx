@@ -10,6 +10,7 @@ import {
   readSpecText,
   stepWants,
   toAnswer,
+  UNSAID_MIN,
   type StepWants,
 } from "../../../domain";
 import { count, dateText, PLACE_NAMES, loadText } from "../../format/words";
@@ -26,7 +27,9 @@ import css from "./record.module.css";
 /** The plan to be worked from paper: what to beware of first, boxes to tick, lines to fill in; typed in afterwards. */
 export function WorkSheet({ view, head }: { view: JobView; head: string }) {
   const { job, step: steps } = view;
-  const minutes = steps.reduce((sum, s) => sum + (s.state === "open" ? (s.minutes ?? 0) : 0), 0);
+  const ahead = steps.filter((s) => s.state === "open");
+  const minutes = ahead.reduce((sum, s) => sum + (s.minutes ?? UNSAID_MIN), 0);
+  const over = steps.length - ahead.length;
   const decided = job.decided.filter((d) => d.choice);
   const left = leftOpenBy(view);
   const named = new Set(steps.flatMap((s) => s.facts?.torques ?? []));
@@ -38,7 +41,7 @@ export function WorkSheet({ view, head }: { view: JobView; head: string }) {
         <p>
           <b>Work sheet.</b>{" "}
           {steps.length
-            ? `${count(steps.length, "step")} in this order, about ${Math.round(minutes / 5) * 5} min as planned.`
+            ? `${count(steps.length, "step")} in this order${over ? `, ${over} of them over` : ""}; about ${Math.round(minutes / 5) * 5} min ahead as planned.`
             : "Nothing is planned yet."}{" "}
           Printed {dateText(new Date().toISOString())}.
         </p>

@@ -199,7 +199,7 @@ describe("the work sheet", () => {
     const view = jobView({ step: [off, on], torqueGroup: [tail, cover] });
     const article = await sheet(view, "metric", "work");
     const text = plainText(article);
-    expect(text).toContain("2 steps in this order, about 20 min as planned.");
+    expect(text).toContain("2 steps in this order; about 30 min ahead as planned.");
     expect(text).toContain("1. Take the mount off");
     expect(text.indexOf("Hold the gearbox first: it drops.")).toBeLessThan(text.indexOf("Comes out"));
     expect(text).toContain("on stands · 20 min planned · two people");
@@ -222,8 +222,20 @@ describe("the work sheet", () => {
     const view = jobView({ step: [done, on], torqueGroup: [{ ...tail, specTyped: "" }] });
     const article = await sheet(view, "inch", "work");
     expect(plainText(article)).toContain("1. Take the mount off, done");
+    expect(plainText(article)).toContain("2 steps in this order, 1 of them over; about 10 min ahead as planned.");
     expect(plainText(article)).not.toContain("Comes out");
     expect(lines(article).find((l) => l.startsWith("Torque Tail mount"))).toContain("no value yet,  lb ft from");
+  });
+
+  it("and the record say of what was tightened by hand no share of a torque nobody knows", async () => {
+    const cap = { ...cover, use: "torque" as const, count: 1 };
+    const byHand = cap.passes.map((p) =>
+      record("signature", { jobId: PARENT, groupId: cap.id, bolt: 1, pass: p.name, at: "2026-11-19T10:00:00Z" }),
+    );
+    const text = plainText(await sheet(jobView({ torqueGroup: [cap], signature: byHand })));
+    expect(text).toContain("tightened by hand, value still to be found");
+    expect(text).toContain("Tightened: by hand");
+    expect(text).not.toContain("60 %");
   });
 
   it("of an empty job says that nothing is planned", async () => {
