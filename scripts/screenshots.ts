@@ -78,7 +78,7 @@ async function shots(): Promise<Shot[]> {
       name: "bay-tablet",
       path: `${job(215)}/bay`,
       size: [820, 1180],
-      prepare: (page) => page.getByRole("button", { name: /^Step \d+: Lift the housing again/ }).click(),
+      prepare: (page) => page.getByRole("button", { name: /^Step \d+: Take out the bottom plate/ }).click(),
     },
     { name: "fit", path: `${job(217)}/fit`, prepare: (page) => page.getByLabel(/Wrench reading/).fill("61.4") },
     {
@@ -104,6 +104,7 @@ async function shots(): Promise<Shot[]> {
         await page.getByLabel("Recording file").setInputFiles({ name: "70 after.wav", mimeType: "audio/wav", buffer });
         await page.locator(".field", { hasText: "its values are" }).locator(".ant-select").click();
         await page.locator(".ant-select-item-option-content", { hasText: "m/s²" }).last().click();
+        await page.getByRole("button", { name: /^Driven as the one before/ }).click();
         await page.getByText("quieter after the work").waitFor();
         await page.locator("summary", { hasText: "how it was made" }).click();
       },

@@ -1,5 +1,5 @@
 import type { Step } from "../../../contract";
-import { enumerate } from "../../format/grammar";
+import { fastenerText } from "../../../domain";
 import { Press } from "../../ui/Press";
 import { BagLabel } from "./Label";
 import { TickKey } from "./TickKey";
@@ -45,12 +45,12 @@ export function Bags({ bay, step }: { bay: Bay; step: Step }) {
       {fits.length > 0 && (
         <p className={css.back2}>
           From the bags:{" "}
-          {enumerate(
-            fits.flatMap((key) => {
+          {fits
+            .flatMap((key) => {
               const f = from(key);
-              return f ? [`${f.count > 1 ? `${f.count} ` : ""}${f.name} (step ${f.at})`] : [];
-            }),
-          )}
+              return f ? [`${fastenerText(f)} (step ${f.at})`] : [];
+            })
+            .join("; ")}
         </p>
       )}
     </section>

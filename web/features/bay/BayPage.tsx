@@ -152,7 +152,7 @@ function OneStep({ bay, step, onPanel }: { bay: Bay; step: Step; onPanel: (p: Pa
             ))}
             {notYet.length > 0 && (
               <p>
-                <b>First:</b> {enumerate(notYet.map((s) => s.text))}.
+                <b>First:</b> {notYet.map((s) => s.text).join("; ")}.
               </p>
             )}
             {moment !== null && stillOut.length > 0 && (

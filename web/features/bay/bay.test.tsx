@@ -201,7 +201,7 @@ describe("bags and their labels", () => {
   it("say in the step that needs them from which step they are", async () => {
     const done = { ...off, state: "done" as const, doneAt: "2026-11-20T08:00:00Z" };
     await bay([done, on], {}, `?step=${on.id}`);
-    expect(plainText(screen.getByRole("region", { name: "Bags" }))).toBe("From the bags: 4 turret bolts (step 1)");
+    expect(plainText(screen.getByRole("region", { name: "Bags" }))).toBe("From the bags: 4 × turret bolts (step 1)");
   });
 
   it("are none where nothing comes out", async () => {
